@@ -1,0 +1,2 @@
+// Package core holds nothing itself; the rules of the job are in the packages below it.
+package core

@@ -1,0 +1,111 @@
+// Package measure holds the exact lengths and masses the craft is measured in,
+// reads them as people type them, and rounds them to the tool in use.
+package measure
+
+import (
+	"bytes"
+	"math"
+	"strconv"
+)
+
+// Length is a distance in eighths of a micrometre. One inch is 203,200 units,
+// so every 1/64 in and every whole micrometre is exact.
+type Length int64
+
+// The lengths everything else is built from.
+const (
+	Micrometre Length = 8
+	Millimetre Length = 1000 * Micrometre
+	Inch       Length = 25400 * Micrometre // the international inch, 25.4 mm exactly
+)
+
+// Unit is the system a length is typed or shown in.
+type Unit string
+
+// The two systems a job can be worked in.
+const (
+	Inches      Unit = "in"
+	Millimetres Unit = "mm"
+)
+
+// Other is the system shown beneath a figure given in u.
+func (u Unit) Other() Unit {
+	if u == Inches {
+		return Millimetres
+	}
+	return Inches
+}
+
+// FromMM is the Length nearest to mm millimetres. Irrational results are
+// turned into a Length once, here, before they meet a ruler.
+func FromMM(mm float64) Length { return Length(math.Round(mm * float64(Millimetre))) }
+
+// MM is the length in millimetres.
+func (l Length) MM() float64 { return float64(l) / float64(Millimetre) }
+
+// In is the length in inches.
+func (l Length) In() float64 { return float64(l) / float64(Inch) }
+
+// Text writes the length as a maker reads it: "5 1/2 in" where a 64th of an
+// inch divides it, else three decimals; millimetres with at most two decimals.
+func (l Length) Text(u Unit) string {
+	var room [32]byte
+	out := room[:0]
+	if l < 0 {
+		out, l = append(out, '-'), -l
+	}
+	switch {
+	case u == Millimetres:
+		return string(append(appendParts(out, int64(l), int64(Millimetre), 100), " mm"...))
+	case l%(Inch/64) == 0:
+		return string(append(appendFraction(out, int64(l/(Inch/64)), 64), " in"...))
+	}
+	return string(append(appendParts(out, int64(l), int64(Inch), 1000), " in"...))
+}
+
+// appendParts writes units of a size in decimal parts, rounded half up in whole
+// numbers so that 3.175 is never taken for a little less.
+func appendParts(out []byte, units, size, parts int64) []byte {
+	whole, rest := units/size, units%size
+	n := (rest*parts*2 + size) / (size * 2)
+	whole, n = whole+n/parts, n%parts
+	out = strconv.AppendInt(out, whole, 10)
+	if n == 0 {
+		return out
+	}
+	out = append(out, '.')
+	for parts /= 10; n > 0; parts /= 10 {
+		out = append(out, byte('0'+n/parts))
+		n %= parts
+	}
+	return out
+}
+
+// appendFraction writes n/d in lowest terms with its whole part in front.
+func appendFraction(out []byte, n, d int64) []byte {
+	whole, n := n/d, n%d
+	for n != 0 && n%2 == 0 {
+		n, d = n/2, d/2
+	}
+	if whole != 0 || n == 0 {
+		out = strconv.AppendInt(out, whole, 10)
+	}
+	if n == 0 {
+		return out
+	}
+	if whole != 0 {
+		out = append(out, ' ')
+	}
+	out = strconv.AppendInt(out, n, 10)
+	return strconv.AppendInt(append(out, '/'), d, 10)
+}
+
+// appendDecimal writes v with at most the given decimals, without closing zeros.
+func appendDecimal(out []byte, v float64, places int) []byte {
+	start := len(out)
+	out = strconv.AppendFloat(out, v, 'f', places, 64)
+	if bytes.IndexByte(out[start:], '.') < 0 {
+		return out
+	}
+	return bytes.TrimRight(bytes.TrimRight(out, "0"), ".")
+}

@@ -1,0 +1,55 @@
+package measure
+
+// Ruler is the finest graduation of the tool in use. Every figure that is cut
+// or scored is a whole number of steps.
+type Ruler struct {
+	Step Length
+	Unit Unit
+}
+
+// Rulers are the graduations trimmers, scoring boards and rulers come with.
+func Rulers() []Ruler {
+	return []Ruler{
+		{Inch / 8, Inches}, {Inch / 16, Inches}, {Inch / 32, Inches}, {Inch / 64, Inches},
+		{Millimetre, Millimetres}, {Millimetre / 2, Millimetres},
+	}
+}
+
+// DefaultRuler is the usual one for the unit: 1/16 in, 1 mm.
+func DefaultRuler(u Unit) Ruler {
+	if u == Millimetres {
+		return Ruler{Millimetre, Millimetres}
+	}
+	return Ruler{Inch / 16, Inches}
+}
+
+// ParseRuler reads a graduation such as "1/16 in" or "1 mm"; it must be one of Rulers.
+func ParseRuler(text string) (Ruler, error) {
+	l, err := Parse(text, Inches)
+	if err == nil {
+		for _, r := range Rulers() {
+			if r.Step == l {
+				return r, nil
+			}
+		}
+	}
+	return Ruler{}, &ParseError{Text: shorten(text), Why: "is not a ruler graduation", Example: "1/16 in, 1/8 in, 1 mm or 0.5 mm"}
+}
+
+// String is the graduation as typed in a job: "1/16 in".
+func (r Ruler) String() string { return r.Step.Text(r.Unit) }
+
+// Down is the largest ruler mark not above l: the safe side for a card or layer.
+func (r Ruler) Down(l Length) Length {
+	q := l / r.Step
+	if l%r.Step != 0 && l < 0 {
+		q--
+	}
+	return q * r.Step
+}
+
+// Up is the smallest ruler mark not below l: the safe side for a blank or cavity.
+func (r Ruler) Up(l Length) Length { return -r.Down(-l) }
+
+// Nearest is the closest ruler mark; halfway goes up.
+func (r Ruler) Nearest(l Length) Length { return r.Down(l + r.Step/2) }

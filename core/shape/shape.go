@@ -1,0 +1,184 @@
+// Package shape holds plane geometry in float64 millimetres, x to the right
+// and y down the page: points, mirror images, convex clipping and areas.
+package shape
+
+import "math"
+
+// Point is a place on the page in millimetres.
+type Point struct{ X, Y float64 }
+
+// Polygon is a closed outline; the last point joins the first.
+type Polygon []Point
+
+// Line runs through two different points.
+type Line struct{ A, B Point }
+
+// Rect is the axis-aligned rectangle from its top left to its bottom right corner, clockwise on the page.
+func Rect(left, top, right, bottom float64) Polygon {
+	return Polygon{{left, top}, {right, top}, {right, bottom}, {left, bottom}}
+}
+
+// Dist is the distance between two points.
+func (p Point) Dist(q Point) float64 { return math.Hypot(p.X-q.X, p.Y-q.Y) }
+
+// Len is the length of the segment from A to B.
+func (l Line) Len() float64 { return l.A.Dist(l.B) }
+
+// side is the signed distance of p from the line, positive on the right of A to B
+// on the page, which is the inside of a clockwise polygon.
+func (l Line) side(p Point) float64 {
+	dx, dy := l.B.X-l.A.X, l.B.Y-l.A.Y
+	return (dx*(p.Y-l.A.Y) - dy*(p.X-l.A.X)) / math.Hypot(dx, dy)
+}
+
+// Mirror is the image of p across the line: where a fold along it puts p.
+func (l Line) Mirror(p Point) Point {
+	dx, dy := l.B.X-l.A.X, l.B.Y-l.A.Y
+	n := math.Hypot(dx, dy)
+	d := l.side(p)
+	return Point{p.X + 2*d*dy/n, p.Y - 2*d*dx/n}
+}
+
+// Mirror is the image of the polygon across the line, its points in reverse
+// so that a clockwise polygon stays clockwise.
+func (p Polygon) Mirror(l Line) Polygon {
+	out := make(Polygon, len(p))
+	for i, q := range p {
+		out[len(p)-1-i] = l.Mirror(q)
+	}
+	return out
+}
+
+// Area is the area enclosed in square millimetres; positive when the points run clockwise on the page.
+func (p Polygon) Area() float64 {
+	sum := 0.0
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		sum += a.X*b.Y - b.X*a.Y
+	}
+	return sum / 2
+}
+
+// Bounds is the smallest axis-aligned rectangle round the polygon: top left and bottom right.
+func (p Polygon) Bounds() (lo, hi Point) {
+	lo, hi = Point{math.Inf(1), math.Inf(1)}, Point{math.Inf(-1), math.Inf(-1)}
+	for _, q := range p {
+		lo = Point{min(lo.X, q.X), min(lo.Y, q.Y)}
+		hi = Point{max(hi.X, q.X), max(hi.Y, q.Y)}
+	}
+	return lo, hi
+}
+
+// Centroid is the polygon's centre of area; for a polygon without area, the mean of its points.
+func (p Polygon) Centroid() Point {
+	var c, mean Point
+	area := 0.0
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		w := a.X*b.Y - b.X*a.Y
+		area += w
+		c = Point{c.X + (a.X+b.X)*w, c.Y + (a.Y+b.Y)*w}
+		mean = Point{mean.X + a.X/float64(len(p)), mean.Y + a.Y/float64(len(p))}
+	}
+	if math.Abs(area) < 1e-12 {
+		return mean
+	}
+	return Point{c.X / (3 * area), c.Y / (3 * area)}
+}
+
+// Keep is the part of a convex polygon on the inside of the line, that is on
+// its right from A to B on the page. The result is empty when nothing is left.
+func (p Polygon) Keep(l Line) Polygon {
+	if len(p) == 0 {
+		return nil
+	}
+	out := make(Polygon, 0, len(p)+1)
+	prev, dPrev := p[len(p)-1], l.side(p[len(p)-1])
+	for _, q := range p {
+		d := l.side(q)
+		if (d > 0) != (dPrev > 0) && d != dPrev {
+			t := dPrev / (dPrev - d)
+			out = append(out, Point{prev.X + t*(q.X-prev.X), prev.Y + t*(q.Y-prev.Y)})
+		}
+		if d > 0 {
+			out = append(out, q)
+		}
+		prev, dPrev = q, d
+	}
+	if len(out) < 3 {
+		return nil
+	}
+	return out
+}
+
+// Intersect is the common part of two convex clockwise polygons.
+func (p Polygon) Intersect(q Polygon) Polygon {
+	for i := range q {
+		p = p.Keep(Line{q[i], q[(i+1)%len(q)]})
+	}
+	return p
+}
+
+// Subtract is what is left of convex pieces when a convex clockwise polygon is
+// taken away, as convex pieces; slivers under a ten-thousandth of a square millimetre are dropped.
+func Subtract(pieces []Polygon, q Polygon) []Polygon {
+	var out []Polygon
+	for _, rest := range pieces {
+		for i := range q {
+			edge := Line{q[i], q[(i+1)%len(q)]}
+			if edge.Len() < 1e-9 {
+				continue
+			}
+			if outside := rest.Keep(Line{edge.B, edge.A}); outside.Area() > 1e-4 {
+				out = append(out, outside)
+			}
+			rest = rest.Keep(edge)
+		}
+	}
+	return out
+}
+
+// Width is the smallest distance between two parallel lines that hold the
+// convex polygon between them: how wide a strip of that shape is.
+func (p Polygon) Width() float64 {
+	best := math.Inf(1)
+	for i := range p {
+		edge := Line{p[i], p[(i+1)%len(p)]}
+		if edge.Len() < 1e-9 {
+			continue
+		}
+		far := 0.0
+		for _, q := range p {
+			far = max(far, math.Abs(edge.side(q)))
+		}
+		best = min(best, far)
+	}
+	if math.IsInf(best, 1) {
+		return 0
+	}
+	return best
+}
+
+// Move shifts every point by the same amount.
+func (p Polygon) Move(dx, dy float64) Polygon {
+	out := make(Polygon, len(p))
+	for i, q := range p {
+		out[i] = Point{q.X + dx, q.Y + dy}
+	}
+	return out
+}
+
+// Inset is a convex clockwise polygon with every edge moved inwards by d; empty when nothing is left.
+func (p Polygon) Inset(d float64) Polygon {
+	out := p
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		n := a.Dist(b)
+		if n < 1e-9 {
+			continue
+		}
+		dx, dy := -(b.Y-a.Y)/n*d, (b.X-a.X)/n*d
+		out = out.Keep(Line{Point{a.X + dx, a.Y + dy}, Point{b.X + dx, b.Y + dy}})
+	}
+	return out
+}
