@@ -1,0 +1,97 @@
+package blank
+
+import (
+	"math"
+	"testing"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+)
+
+const in = measure.Inch
+
+func request(w, h, t measure.Length) Request {
+	return Request{
+		Card: card.Size{Width: w, Height: h}, Thickness: t,
+		Ease: in / 4, Seam: in / 2, Ruler: measure.DefaultRuler(measure.Inches),
+	}
+}
+
+func TestCornerFoldByHand(t *testing.T) {
+	// A flat 5 x 7 card: cavity 5 1/4 x 7 1/4, so 12.5/sqrt 2 + 1/2 = 9.3388 in; 9 3/8 on the ruler.
+	style, _ := StyleByID("corner-fold")
+	b, err := style.Make(request(5*in, 7*in, 0))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if math.Abs(b.Minimum.In()-9.33883) > 1e-4 || b.Width != 9*in+3*in/8 || b.Height != b.Width {
+		t.Errorf("least %v, cut %v", b.Minimum.In(), b.Width.In())
+	}
+	// R = 9.375/sqrt 2 = 6.62913: sides at 4.00413, on the ruler 4; bottom from the top corner at 3.00413 + 7 1/4.
+	if b.Creases[0].At != 4*in || b.Creases[1].At != 9*in+in/4 || b.Creases[2].At != 3*in || b.Creases[3].At != 10*in+in/4 {
+		t.Errorf("scores %v", b.Creases)
+	}
+	thumb := request(5*in, 7*in, 0)
+	thumb.Options = style.Variants[1].Options
+	// Diagonal sqrt 74 = 8.6023, and 1: 9.6023, on the ruler 9 5/8.
+	if b, _ := style.Make(thumb); b.Width != 9*in+5*in/8 {
+		t.Errorf("thumb rule gives %v", b.Width.In())
+	}
+}
+
+func TestStraightFoldByHand(t *testing.T) {
+	style, _ := StyleByID("straight-fold")
+	for variant, want := range map[int]card.Size{
+		// The long side across: 7 1/4 + 2 x 1, and 1 1/2 + 5 1/4 + 5 1/4.
+		0: {Width: 9*in + in/4, Height: 12 * in},
+		// 7 1/4 + 2 x 1/2, and 1 3/4 + 5 1/4 + 5.
+		1: {Width: 8*in + in/4, Height: 12 * in},
+	} {
+		req := request(5*in, 7*in, 0)
+		req.Options = style.Variants[variant].Options
+		b, err := style.Make(req)
+		if err != nil || b.Width != want.Width || b.Height != want.Height {
+			t.Errorf("%s: %v x %v, %v", style.Variants[variant].ID, b.Width.In(), b.Height.In(), err)
+		}
+	}
+}
+
+func TestUnfoldedAreasAddUp(t *testing.T) {
+	for _, style := range Styles() {
+		for _, v := range style.Variants {
+			req := request(4*in, 9*in, in/8)
+			req.Options = v.Options
+			b, err := style.Make(req)
+			if err != nil {
+				t.Fatal(err)
+			}
+			sum := b.Body.Area()
+			for _, f := range b.Flaps {
+				if f.Shape.Area() <= 0 {
+					t.Errorf("%s: the %s flap runs the wrong way round", style.ID, f.Name)
+				}
+				sum += f.Shape.Area()
+			}
+			if math.Abs(sum-b.Outline.Area()) > 1e-6 {
+				t.Errorf("%s %s: panels make %v, the outline %v", style.ID, v.ID, sum, b.Outline.Area())
+			}
+			waste := 0.0
+			for _, w := range b.Waste {
+				waste += w.Shape.Area()
+			}
+			// Straight flaps lose a sliver to their taper besides.
+			if left := b.Paper.Area() - b.Outline.Area() - waste; left < -1e-6 || left > 300 {
+				t.Errorf("%s %s: %v mm2 of the paper is not accounted for", style.ID, v.ID, left)
+			}
+		}
+	}
+}
+
+func TestASquareTooSmallIsRefusedInWords(t *testing.T) {
+	style, _ := StyleByID("corner-fold")
+	req := request(5*in, 7*in, 0)
+	req.Options = Options{Lengths: map[string]measure.Length{"size": 4 * in}}
+	if _, err := style.Make(req); err == nil || err.Error() != "a square of 4 in leaves no flaps round a card this long" {
+		t.Errorf("%v", err)
+	}
+}

@@ -1,0 +1,148 @@
+package proof
+
+import (
+	"math"
+	"math/rand"
+	"testing"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+)
+
+const in = measure.Inch
+
+func request(w, h, t measure.Length) blank.Request {
+	return blank.Request{
+		Card: card.Size{Width: w, Height: h}, Thickness: t,
+		Ease: in / 4, Seam: in / 2, Ruler: measure.DefaultRuler(measure.Inches),
+	}
+}
+
+func with(req blank.Request, lengths map[string]measure.Length) blank.Request {
+	req.Options = blank.Options{Lengths: lengths}
+	return req
+}
+
+func figure(p Proof, code string) Check {
+	for _, c := range p.Checks {
+		if c.Code == code {
+			return c
+		}
+	}
+	return Check{}
+}
+
+func TestComputedCornerFoldProvesAndAnEighthLessDoesNot(t *testing.T) {
+	corner, _ := blank.StyleByID("corner-fold")
+	for _, seam := range []measure.Length{0, in / 2} {
+		req := request(5*in, 7*in, in/8)
+		req.Seam = seam
+		b, _ := corner.Make(req)
+		if p := Fold(b, req.Thickness); !p.OK || figure(p, "holes").Value != 0 {
+			t.Errorf("seam %v: %+v", seam, p.Checks)
+		}
+		small, _ := corner.Make(with(req, map[string]measure.Length{"size": b.Width - in/8}))
+		p := Fold(small, req.Thickness)
+		if p.OK {
+			t.Errorf("seam %v: an eighth less still proves", seam)
+		}
+		if seam == 0 && figure(p, "holes").OK {
+			t.Error("with no seam to spare, an eighth less must leave a hole")
+		}
+	}
+}
+
+func TestSeamByHand(t *testing.T) {
+	// 9 3/8 in square, scores at 4 and 3: beyond the bottom corners 6.62913 - 2.62913 - 3.62087 = 0.37913,
+	// across the seam sqrt 2 times that, 0.53617 in.
+	corner, _ := blank.StyleByID("corner-fold")
+	b, _ := corner.Make(request(5*in, 7*in, 0))
+	p := Fold(b, 0)
+	if got := p.Seam / 25.4; math.Abs(got-0.53617) > 1e-4 {
+		t.Errorf("seam %v in", got)
+	}
+	if p.Layers != 4 {
+		t.Errorf("%d sheets at the thickest place: the body, both sides (4 in flaps on 5 1/4) and the bottom", p.Layers)
+	}
+}
+
+func TestStraightFoldsProve(t *testing.T) {
+	straight, _ := blank.StyleByID("straight-fold")
+	for _, v := range straight.Variants {
+		req := request(5*in, 7*in, in/4)
+		req.Options = v.Options
+		b, _ := straight.Make(req)
+		p := Fold(b, req.Thickness)
+		if !p.OK {
+			t.Errorf("%s: %+v", v.ID, p.Checks)
+		}
+		if got := figure(p, "closure").Value / 25.4; math.Abs(got-1.5) > 1e-6 {
+			t.Errorf("%s: the top flap overlaps by %v in", v.ID, got)
+		}
+	}
+	// Side flaps of 4 in meet behind a 7 3/4 in panel, and a top flap of 1/2 in cannot seal.
+	wide, _ := straight.Make(with(request(7*in, 5*in, in/2), map[string]measure.Length{"side_flap": 4 * in, "top_flap": in / 2}))
+	p := Fold(wide, in/2)
+	if figure(p, "collision").OK || figure(p, "closure").OK || p.OK {
+		t.Errorf("%+v", p.Checks)
+	}
+	// Half an inch of side flap cut to a thumb gap of 3 in leaves the back open under a short top flap.
+	open, _ := straight.Make(with(request(7*in, 5*in, 0), map[string]measure.Length{"thumb_gap": 3 * in, "top_flap": 2 * in}))
+	if h := figure(Fold(open, 0), "holes"); h.OK || h.Value < 1000 {
+		t.Errorf("the open back was not seen: %+v", h)
+	}
+}
+
+// Every computed blank proves or is refused in words, and one graduation less fails.
+func TestComputedBlanksProveOverAGridOfCards(t *testing.T) {
+	corner, _ := blank.StyleByID("corner-fold")
+	for _, unit := range []measure.Unit{measure.Inches, measure.Millimetres} {
+		r := measure.DefaultRuler(unit)
+		for w := 2 * in; w <= 9*in; w += in {
+			for h := 2 * in; h <= 9*in; h += in {
+				for _, thick := range []measure.Length{0, in / 5, in} {
+					req := request(w+in/7, h+in/11, thick)
+					req.Ruler = r
+					b, err := corner.Make(req)
+					if err != nil {
+						t.Fatalf("%v at %v: %v", req.Card, thick, err)
+					}
+					if p := Fold(b, thick); !p.OK {
+						t.Fatalf("%s, %v at %v: %+v", unit, req.Card, thick, p.Checks)
+					}
+					less, err := corner.Make(with(req, map[string]measure.Length{"size": b.Width - r.Step}))
+					if err == nil && Fold(less, thick).OK {
+						t.Fatalf("%s, %v at %v: %v is not the least square", unit, req.Card, thick, b.Width)
+					}
+				}
+			}
+		}
+	}
+}
+
+func TestThickerOrLargerNeverNeedsLess(t *testing.T) {
+	rng := rand.New(rand.NewSource(6))
+	some := func(n int) measure.Length { return measure.Length(rng.Int63n(int64(n) * int64(in) / 8)) }
+	for range 1500 {
+		req := request(2*in+some(50), 2*in+some(50), some(6))
+		more := req
+		more.Card.Width, more.Card.Height, more.Thickness = req.Card.Width+some(4), req.Card.Height+some(4), req.Thickness+some(3)
+		for _, style := range blank.Styles() {
+			a, err1 := style.Make(req)
+			b, err2 := style.Make(more)
+			// The straight fold may lie the other way round, so its area is what counts.
+			if err1 == nil && err2 == nil && a.Width.MM()*a.Height.MM() > b.Width.MM()*b.Height.MM()+1e-6 {
+				t.Fatalf("%s: %+v needs %v x %v, more needs %v x %v", style.ID, req, a.Width.In(), a.Height.In(), b.Width.In(), b.Height.In())
+			}
+		}
+	}
+}
+
+func BenchmarkFold(b *testing.B) {
+	corner, _ := blank.StyleByID("corner-fold")
+	for b.Loop() {
+		made, _ := corner.Make(request(5*in, 7*in, 0))
+		Fold(made, 0)
+	}
+}
