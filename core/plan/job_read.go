@@ -1,0 +1,275 @@
+package plan
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/measure"
+)
+
+// MaxJob bounds a job document in bytes.
+const MaxJob = 256 << 10
+
+// Read reads a job document. Every problem names its field; unknown fields are
+// problems, lengths are not looked at yet. The error is a Problems.
+func Read(text []byte) (Job, error) {
+	root, err := decode(text)
+	if err != nil {
+		return Job{}, Problems{{"job", err.Error()}}
+	}
+	r := &reader{}
+	job := r.job(root)
+	if len(r.problems) > 0 {
+		return job, r.problems
+	}
+	return job, nil
+}
+
+func decode(text []byte) (any, error) {
+	if len(text) > MaxJob {
+		return nil, fmt.Errorf("larger than a job can be (%d kB)", MaxJob>>10)
+	}
+	in := json.NewDecoder(bytes.NewReader(text))
+	in.UseNumber()
+	var root any
+	err := in.Decode(&root)
+	if err == nil {
+		if _, err = in.Token(); errors.Is(err, io.EOF) {
+			return root, nil
+		}
+		err = errors.New("there is more after the end of the document")
+	}
+	line, column := place(text, in.InputOffset(), err)
+	return nil, fmt.Errorf(`not readable as JSON at line %d, column %d (%s); try {"format": "yellow-parcel-job", "version": 1, "envelope": "us-a7"}`,
+		line, column, strings.TrimPrefix(err.Error(), "json: "))
+}
+
+func place(text []byte, offset int64, err error) (line, column int) {
+	var syntax *json.SyntaxError
+	switch {
+	case errors.As(err, &syntax):
+		offset = syntax.Offset
+	case errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
+		offset = int64(len(text))
+	}
+	before := text[:min(int(offset), len(text))]
+	return 1 + bytes.Count(before, []byte("\n")), len(before) - bytes.LastIndexByte(before, '\n')
+}
+
+// faults gathers what is wrong with a job.
+type faults struct{ problems Problems }
+
+func (f *faults) fail(field, format string, args ...any) {
+	f.problems = append(f.problems, Problem{field, fmt.Sprintf(format, args...)})
+}
+
+// reader walks a decoded document.
+type reader struct{ faults }
+
+func (r *reader) job(v any) Job {
+	m := r.object("", v, "format", "version", "title", "unit", "ruler", "quantity", "envelope", "card", "layers", "sheet", "blank", "post")
+	if m == nil {
+		return Job{}
+	}
+	j := Job{
+		Format: r.text("", m, "format"), Title: r.text("", m, "title"), Ruler: r.text("", m, "ruler"),
+		Unit: measure.Unit(r.text("", m, "unit")), Version: r.whole(m, "version"), Quantity: r.whole(m, "quantity"),
+		Envelope: r.bought("envelope", m["envelope"]), Sheet: r.bought("sheet", m["sheet"]),
+	}
+	if j.Format != JobFormat {
+		r.fail("format", "%q is not a job document; it should be %q", j.Format, JobFormat)
+	}
+	if j.Version != JobVersion {
+		r.fail("version", "%d is not a version this program reads; it reads %d", j.Version, JobVersion)
+	}
+	if len(j.Title) > 200 {
+		r.fail("title", "longer than 200 letters; try Lantern week invitation")
+	}
+	j.Card, j.Layers = r.card(m["card"]), r.layers(m["layers"])
+	j.Blank, j.Post = r.blank(m["blank"]), r.post(m["post"])
+	return j
+}
+
+// object takes an object apart; any field not known is a problem that names it.
+func (r *reader) object(path string, v any, known ...string) map[string]any {
+	m, ok := v.(map[string]any)
+	if !ok {
+		r.fail(rootName(path), "should be a group of fields: %s", strings.Join(known, ", "))
+		return nil
+	}
+	for _, name := range slices.Sorted(maps.Keys(m)) {
+		if !slices.Contains(known, name) {
+			r.fail(join(path, shortName(name)), "not a field here; known are %s", strings.Join(known, ", "))
+		}
+	}
+	return m
+}
+
+func rootName(path string) string {
+	if path == "" {
+		return "job"
+	}
+	return path
+}
+
+func join(path, name string) string {
+	if path == "" {
+		return name
+	}
+	return path + "." + name
+}
+
+func shortName(s string) string {
+	if len(s) > 40 {
+		return strings.ToValidUTF8(s[:40], "") + "…"
+	}
+	return s
+}
+
+// text reads a string; a bare number is taken as it was typed.
+func (r *reader) text(path string, m map[string]any, name string) string {
+	return r.asText(join(path, name), m[name])
+}
+
+func (r *reader) asText(field string, v any) string {
+	switch v := v.(type) {
+	case nil:
+		return ""
+	case string:
+		return v
+	case json.Number:
+		return v.String()
+	}
+	r.fail(field, `should be text in quotes, like "5 1/2 in"`)
+	return ""
+}
+
+func (r *reader) whole(m map[string]any, name string) int {
+	switch v := m[name].(type) {
+	case nil:
+		return 0
+	case json.Number:
+		if n, err := strconv.Atoi(v.String()); err == nil {
+			return n
+		}
+	}
+	r.fail(name, "should be a whole number, like 80")
+	return 0
+}
+
+func (r *reader) bought(field string, v any) *Bought {
+	switch v := v.(type) {
+	case nil:
+		return nil
+	case string:
+		return &Bought{ID: v}
+	}
+	m := r.object(field, v, "width", "height")
+	return &Bought{Width: r.text(field, m, "width"), Height: r.text(field, m, "height")}
+}
+
+func (r *reader) card(v any) *CardSpec {
+	if v == nil {
+		return nil
+	}
+	m := r.object("card", v, "width", "height", "fold", "thickness", "weight", "ease")
+	get := func(name string) string { return r.text("card", m, name) }
+	return &CardSpec{get("width"), get("height"), get("fold"), get("thickness"), get("weight"), get("ease")}
+}
+
+func (r *reader) list(field string, v any, most int) []any {
+	if v == nil {
+		return nil
+	}
+	all, ok := v.([]any)
+	if !ok {
+		r.fail(field, "should be a list in square brackets")
+	}
+	if len(all) > most {
+		r.fail(field, "at most %d", most)
+		return all[:most]
+	}
+	return all
+}
+
+func (r *reader) layers(v any) []LayerSpec {
+	if v == nil {
+		return nil
+	}
+	out := []LayerSpec{}
+	for i, one := range r.list("layers", v, 12) {
+		field := fmt.Sprintf("layers[%d]", i)
+		if m, ok := one.(map[string]any); ok {
+			r.object(field, m, "name", "border")
+			out = append(out, LayerSpec{r.text(field, m, "name"), r.text(field, m, "border")})
+			continue
+		}
+		out = append(out, LayerSpec{Border: r.asText(field, one)})
+	}
+	return out
+}
+
+func (r *reader) blank(v any) *BlankSpec {
+	if v == nil {
+		return nil
+	}
+	m, ok := v.(map[string]any)
+	if !ok {
+		r.object("blank", v, "style", "ease", "seam", "paper")
+		return nil
+	}
+	get := func(name string) string { return r.text("blank", m, name) }
+	b := &BlankSpec{
+		Style: get("style"), Variant: get("variant"), Ease: get("ease"), Seam: get("seam"),
+		Paper: r.bought("blank.paper", m["paper"]), Options: map[string]OptionSpec{},
+	}
+	known := []string{"style", "variant", "ease", "seam", "paper"}
+	for _, s := range blank.Styles() {
+		for _, o := range s.Options {
+			known = append(known, o.Name)
+			if given, ok := m[o.Name]; ok && given != nil {
+				b.Options[o.Name] = r.option("blank."+o.Name, given, o)
+			}
+		}
+	}
+	r.object("blank", m, known...)
+	return b
+}
+
+func (r *reader) option(field string, v any, o blank.Option) OptionSpec {
+	if !o.Size {
+		return OptionSpec{Text: r.asText(field, v)}
+	}
+	m := r.object(field, v, "width", "height")
+	return OptionSpec{Width: r.text(field, m, "width"), Height: r.text(field, m, "height")}
+}
+
+func (r *reader) post(v any) *PostSpec {
+	if v == nil {
+		return nil
+	}
+	m := r.object("post", v, "carriers", "closure", "address", "contents")
+	words := func(name string) []string {
+		var out []string
+		for i, one := range r.list("post."+name, m[name], 20) {
+			out = append(out, r.asText(fmt.Sprintf("post.%s[%d]", name, i), one))
+		}
+		return out
+	}
+	return &PostSpec{words("carriers"), r.text("post", m, "closure"), r.text("post", m, "address"), words("contents")}
+}
+
+// UnmarshalJSON reads a job as Read does; the error is a Problems.
+func (j *Job) UnmarshalJSON(text []byte) error {
+	var err error
+	*j, err = Read(text)
+	return err
+}

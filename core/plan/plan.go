@@ -1,0 +1,283 @@
+package plan
+
+import (
+	"strings"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+)
+
+// The plan document's identity.
+const (
+	PlanFormat  = "yellow-parcel-plan"
+	PlanVersion = 1
+)
+
+// Plan is everything computed from a job. It is a pure function of the job,
+// the catalogue and the carriers' rules.
+type Plan struct {
+	Format      string       `json:"format"`
+	Version     int          `json:"version"`
+	Title       string       `json:"title"`
+	Unit        measure.Unit `json:"unit"`
+	Ruler       string       `json:"ruler"`
+	Quantity    int          `json:"quantity"`
+	Envelope    *Envelope    `json:"envelope,omitempty"`
+	Card        Card         `json:"card"`
+	Base        Base         `json:"base"`
+	Layers      []Layer      `json:"layers"`
+	Fits        []Fit        `json:"fits"`
+	Blanks      []Blank      `json:"blanks"`
+	Unsuited    []Unsuited   `json:"unsuited"`
+	Post        []Post       `json:"post"`
+	Answers     []Answer     `json:"answers"`
+	Stations    []Station    `json:"stations"`
+	Consequence Consequence  `json:"consequence"`
+	Assumed     []Note       `json:"assumed"`
+	Warnings    []Note       `json:"warnings"`
+}
+
+// Length is a figure of the plan: as a maker reads it in the job's unit, and in
+// both systems. Mark is set where the figure does not fall on the ruler.
+type Length struct {
+	Text string  `json:"text"`
+	Alt  string  `json:"alt" doc:"the same length in the other system"`
+	In   float64 `json:"in"`
+	MM   float64 `json:"mm"`
+	Mark string  `json:"mark,omitempty" doc:"set where the length falls between ruler marks: the nearest one"`
+}
+
+// Envelope is the envelope on hand the job starts from.
+type Envelope struct {
+	Format string `json:"format,omitempty"`
+	Name   string `json:"name"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+}
+
+// Card is the finished card. From says where its size comes from.
+type Card struct {
+	Width     Length    `json:"width"`
+	Height    Length    `json:"height"`
+	Thickness Length    `json:"thickness"`
+	Weight    string    `json:"weight"`
+	Text      string    `json:"text" doc:"the size in one line"`
+	From      string    `json:"from" enum:"envelope,given,sheet"`
+	Customary *SizeHint `json:"customary,omitempty"`
+}
+
+// SizeHint is a size worth offering beside the computed one, and the change to the job that takes it.
+type SizeHint struct {
+	Text  string         `json:"text"`
+	Patch map[string]any `json:"patch"`
+}
+
+// Size is a piece's width and height.
+type Size struct {
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+}
+
+// Base is the flat piece the card is folded from, and how it comes out of a sheet.
+type Base struct {
+	Fold     string  `json:"fold"`
+	Cut      Size    `json:"cut"`
+	Scores   []Score `json:"scores"`
+	Panels   int     `json:"panels"`
+	Sheet    Sheet   `json:"sheet"`
+	PerSheet int     `json:"per_sheet"`
+	Turned   bool    `json:"turned"`
+	Columns  int     `json:"columns"`
+	Rows     int     `json:"rows"`
+	First    string  `json:"first" enum:"width,height" doc:"the way the first cuts run: strips across the sheet's width, or its height"`
+	Cuts     []Cut   `json:"cuts"`
+	Offcuts  []Size  `json:"offcuts"`
+	Grain    string  `json:"grain"`
+}
+
+// Score is a crease on the flat piece, measured from one of its edges.
+type Score struct {
+	From string `json:"from"`
+	At   Length `json:"at"`
+}
+
+// Sheet is the stock a piece is cut from.
+type Sheet struct {
+	ID     string `json:"id,omitempty"`
+	Name   string `json:"name"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+}
+
+// Cut is one setting of the trimmer's guide.
+type Cut struct {
+	Step int    `json:"step"`
+	Set  Length `json:"set"`
+	Text string `json:"text"`
+}
+
+// Layer is one piece stacked on the base; Border is what stays visible below it.
+type Layer struct {
+	Name   string `json:"name"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+	Border Length `json:"border"`
+}
+
+// Fit is the card in one bought envelope.
+type Fit struct {
+	Format    string         `json:"format"`
+	Name      string         `json:"name"`
+	Family    string         `json:"family"`
+	Width     Length         `json:"width"`
+	Height    Length         `json:"height"`
+	Turned    bool           `json:"turned"`
+	Clearance Size           `json:"clearance"`
+	Thickest  Length         `json:"thickest" doc:"the thickest card of this size the envelope still takes"`
+	Verdict   card.Verdict   `json:"verdict" enum:"good,tight,loose,no"`
+	Patch     map[string]any `json:"patch"`
+}
+
+// Answer is one line of the cut list, with the working behind it.
+type Answer struct {
+	Key     string   `json:"key"`
+	Station string   `json:"station"`
+	Label   string   `json:"label"`
+	Figures []Figure `json:"figures"`
+	Note    string   `json:"note,omitempty"`
+	Working []string `json:"working"`
+	Copy    string   `json:"copy" doc:"the whole line as plain text"`
+}
+
+// Figure is one number of an answer; Key ties it to a line of the drawing.
+type Figure struct {
+	Key string `json:"key"`
+	Length
+}
+
+// Station is one stop on the job's tape: its key figure and its state.
+type Station struct {
+	Key    string `json:"key"`
+	Name   string `json:"name"`
+	Figure string `json:"figure"`
+	State  string `json:"state" enum:"good,look,stop"`
+	Word   string `json:"word"`
+}
+
+// Consequence is the most important thing the job needs to know now, and the way out.
+type Consequence struct {
+	State   string `json:"state" enum:"good,look,stop"`
+	Station string `json:"station"`
+	Text    string `json:"text"`
+	Fix     *Fix   `json:"fix,omitempty"`
+}
+
+// Fix is a change to the job document (a JSON merge patch) and the words on its button.
+type Fix struct {
+	Label string         `json:"label"`
+	Patch map[string]any `json:"patch"`
+}
+
+// Note is something the plan has to say about a field.
+type Note struct {
+	Code  string `json:"code"`
+	Field string `json:"field"`
+	Text  string `json:"text"`
+}
+
+// Make works out the plan of a job. The error is a Problems, each naming its field.
+func Make(j Job, cat *catalog.Catalog) (*Plan, error) {
+	s, problems := resolve(j, cat)
+	if len(problems) > 0 {
+		return nil, problems
+	}
+	m := maker{spec: s, catalog: cat, plan: &Plan{
+		Format: PlanFormat, Version: PlanVersion, Title: j.Title,
+		Unit: s.unit, Ruler: s.ruler.String(), Quantity: s.quantity,
+		Layers: []Layer{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
+	}}
+	m.cardAndEnvelope()
+	m.base()
+	if problems := m.layersOn(); len(problems) > 0 {
+		return nil, problems
+	}
+	m.fits()
+	m.blanks()
+	m.post()
+	m.stations()
+	m.plan.Assumed = append(m.plan.Assumed, m.assumed...)
+	return m.plan, nil
+}
+
+// maker fills a plan in, station by station.
+type maker struct {
+	spec
+	catalog *catalog.Catalog
+	plan    *Plan
+	own     *card.Fit // the card in the job's own envelope
+	flat    card.Flat // the piece to cut
+	stack   []card.Size
+}
+
+func (s *spec) length(l measure.Length) Length {
+	out := Length{Text: l.Text(s.unit), Alt: l.Text(s.unit.Other()), In: l.In(), MM: l.MM()}
+	if s.ruler.Down(l) != l {
+		out.Mark = s.ruler.Nearest(l).Text(s.unit)
+	}
+	return out
+}
+
+func (s *spec) size(z card.Size) Size { return Size{s.length(z.Width), s.length(z.Height)} }
+
+func (s *spec) text(l measure.Length) string { return l.Text(s.unit) }
+
+// sizeText is a size with its unit once: "9 7/8 × 7 3/16 in".
+func sizeText(z card.Size, u measure.Unit) string {
+	return bare(z.Width, u) + " × " + z.Height.Text(u)
+}
+
+func (s *spec) sizeText(z card.Size) string { return sizeText(z, s.unit) }
+
+// bare is a length without its unit, for sums in which the last figure carries it.
+func bare(l measure.Length, u measure.Unit) string {
+	return strings.TrimSuffix(l.Text(u), " "+string(u))
+}
+
+func (s *spec) bare(l measure.Length) string { return bare(l, s.unit) }
+
+// rounded adds to a line of working where the exact result met the ruler.
+func (s *spec) rounded(line string, exact, marked measure.Length, way string) string {
+	if exact == marked {
+		return line + s.text(exact)
+	}
+	return line + s.text(exact) + ", " + way + " to " + s.text(marked) + " on the ruler"
+}
+
+// answer adds a line to the cut list.
+func (m *maker) answer(station, key, label, note string, working []string, figures ...Figure) {
+	m.plan.Answers = append(m.plan.Answers, line(station, key, label, note, working, figures...))
+}
+
+func line(station, key, label, note string, working []string, figures ...Figure) Answer {
+	a := Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: figures}
+	texts := make([]string, len(figures))
+	for i, f := range figures {
+		texts[i] = f.Text
+	}
+	a.Copy = label + " " + strings.Join(texts, " × ")
+	if note != "" {
+		a.Copy += " " + note
+	}
+	return a
+}
+
+func (m *maker) figure(key string, l measure.Length) Figure { return Figure{key, m.length(l)} }
+
+func (m *maker) both(key string, z card.Size) []Figure {
+	return []Figure{m.figure(key+".width", z.Width), m.figure(key+".height", z.Height)}
+}
+
+func (m *maker) warn(code, field, text string) {
+	m.plan.Warnings = append(m.plan.Warnings, Note{code, field, text})
+}

@@ -1,0 +1,290 @@
+package plan
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+)
+
+func read(t testing.TB, text string) Job {
+	t.Helper()
+	j, err := Read([]byte(text))
+	if err != nil {
+		t.Fatalf("%s: %v", text, err)
+	}
+	return j
+}
+
+func planOf(t testing.TB, fields string) *Plan {
+	t.Helper()
+	p, err := Make(read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`), catalog.Standard())
+	if err != nil {
+		t.Fatalf("%s: %v", fields, err)
+	}
+	return p
+}
+
+func both(w, h Length) string { return w.Text + " x " + h.Text }
+
+func TestA7FlatAndRaised(t *testing.T) {
+	for _, c := range []struct {
+		thickness, card, base string
+		layers                []string
+	}{
+		{"0", "5 in x 7 in", "10 in x 7 in", []string{"4 3/4 in x 6 3/4 in", "4 1/2 in x 6 1/2 in"}},
+		{"1/8 in", "4 7/8 in x 6 7/8 in", "9 3/4 in x 6 7/8 in", []string{"4 5/8 in x 6 5/8 in", "4 3/8 in x 6 3/8 in"}},
+	} {
+		p := planOf(t, fmt.Sprintf(`"envelope":"us-a7","card":{"thickness":%q},"layers":["1/8 in","1/8 in"]`, c.thickness))
+		if both(p.Card.Width, p.Card.Height) != c.card || both(p.Base.Cut.Width, p.Base.Cut.Height) != c.base {
+			t.Errorf("at %s: card %v, base %v", c.thickness, p.Card, p.Base.Cut)
+		}
+		for i, l := range p.Layers {
+			if both(l.Width, l.Height) != c.layers[i] {
+				t.Errorf("at %s: layer %d is %v", c.thickness, i, l)
+			}
+		}
+		if p.Card.From != "envelope" || p.Base.PerSheet != 1 || p.Base.Scores[0].At.Text != p.Card.Width.Text {
+			t.Errorf("at %s: %+v", c.thickness, p.Base)
+		}
+	}
+}
+
+func TestAssumptionsAreSaid(t *testing.T) {
+	p := planOf(t, `"envelope":"us-a7"`)
+	var fields []string
+	for _, n := range p.Assumed {
+		fields = append(fields, n.Field)
+	}
+	for _, want := range []string{"card.thickness", "card.fold", "layers", "sheet", "post.carriers", "card.weight"} {
+		if !slices.Contains(fields, want) {
+			t.Errorf("%s was assumed without saying so: %v", want, fields)
+		}
+	}
+	if len(p.Layers) != 2 || len(planOf(t, `"envelope":"us-a7","layers":[]`).Layers) != 0 {
+		t.Error("two layers are the usual; an empty list means none")
+	}
+}
+
+func TestMetricTicket(t *testing.T) {
+	p := planOf(t, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat","thickness":"0.5"},"layers":["3 mm"]`)
+	// 110 - 0.5 - 6 = 103.5, down to 103; 220 - 6.5 = 213.5, down to 213.
+	if both(p.Card.Width, p.Card.Height) != "103 mm x 213 mm" || both(p.Layers[0].Width, p.Layers[0].Height) != "97 mm x 207 mm" {
+		t.Errorf("%v %v", p.Card, p.Layers)
+	}
+	if p.Card.Customary == nil || !strings.HasPrefix(p.Card.Customary.Text, "99 × 210 mm") {
+		t.Errorf("customary card %+v", p.Card.Customary)
+	}
+	if len(p.Base.Scores) != 0 || p.Base.Sheet.ID != "iso-a4" || p.Base.PerSheet != 2 {
+		t.Errorf("%+v", p.Base)
+	}
+}
+
+func TestNamedBlankComesFirst(t *testing.T) {
+	for _, c := range []struct{ blank, want string }{
+		{`{"style":"straight-fold","variant":"thumb-gap"}`, "straight-fold/thumb-gap"},
+		{`{"style":"corner-fold","rule":"thumb"}`, "corner-fold/thumb"},
+		{`{"style":"corner-fold"}`, "corner-fold/computed"},
+	} {
+		p := planOf(t, `"envelope":"us-a7","blank":`+c.blank)
+		if got := p.Blanks[0].Style + "/" + p.Blanks[0].Variant; got != c.want || len(p.Blanks) != 4 {
+			t.Errorf("%s: first is %s of %d", c.blank, got, len(p.Blanks))
+		}
+	}
+	p := planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold","size":"4 in"}`)
+	if len(p.Unsuited) != 1 || len(p.Blanks) != 3 || !p.Blanks[0].Proof.OK || len(p.Warnings) == 0 {
+		t.Errorf("a square too small: %+v %+v", p.Unsuited, p.Warnings)
+	}
+	short := planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold","size":"9 1/4 in"}`)
+	if b := short.Blanks[0]; b.Proof.OK || b.Width.Text != "9 1/4 in" || short.Consequence.State != "stop" {
+		t.Errorf("an eighth under the computed 9 3/8: %+v, %+v", b.Proof, short.Consequence)
+	}
+}
+
+func TestFixesDoWhatTheySay(t *testing.T) {
+	for _, c := range []struct{ name, job, text, label string }{
+		{"too big", `"envelope":"us-a7","card":{"width":"5 1/4","height":"7 1/4","thickness":"1/8"}`, "does not close round", "Cut the card to 4 7/8 × 6 7/8 in"},
+		{"loose", `"envelope":"us-a10","card":{"width":"5","height":"7"},"sheet":"us-12x12"`, "slides about", "Use A7"},
+		{"no sheet", `"envelope":"us-a7","card":{"fold":"tent"}`, "does not come out of Letter", "Make it a book fold"},
+		{"address", `"envelope":"us-a2","post":{"address":"short"}`, "Length 4 3/8 in is 5/8 in under", "Address it along the long side"},
+		{"thin proof", `"envelope":"us-a7","blank":{"style":"corner-fold","size":"9 1/4 in"}`, "fails its proof: seam overlap", "Use straight fold, thumb gap"},
+	} {
+		p := planOf(t, c.job)
+		if !strings.Contains(p.Consequence.Text, c.text) || p.Consequence.Fix == nil || p.Consequence.Fix.Label != c.label {
+			t.Errorf("%s: %+v, %+v", c.name, p.Consequence, p.Consequence.Fix)
+			continue
+		}
+		after := planOf(t, mergePatch(t, c.job, p.Consequence.Fix.Patch))
+		if after.Consequence.Text == p.Consequence.Text {
+			t.Errorf("%s: the way out changed nothing", c.name)
+		}
+	}
+}
+
+// mergePatch applies a JSON merge patch to the fields of a job.
+func mergePatch(t *testing.T, fields string, patch map[string]any) string {
+	t.Helper()
+	var doc map[string]any
+	if err := json.Unmarshal([]byte("{"+fields+"}"), &doc); err != nil {
+		t.Fatal(err)
+	}
+	var apply func(to, from map[string]any)
+	apply = func(to, from map[string]any) {
+		for k, v := range from {
+			if sub, ok := v.(map[string]any); ok {
+				inner, ok := to[k].(map[string]any)
+				if !ok {
+					inner = map[string]any{}
+				}
+				to[k] = inner
+				apply(inner, sub)
+			} else if v == nil {
+				delete(to, k)
+			} else {
+				to[k] = v
+			}
+		}
+	}
+	apply(doc, patch)
+	out, _ := json.Marshal(doc)
+	return string(out[1 : len(out)-1])
+}
+
+func TestBadInputNamesItsField(t *testing.T) {
+	for fields, want := range map[string]string{
+		`"card":{"width":"5 1/x","height":"7"}`:                           `card.width: "5 1/x" is not a length; try 5 1/2 in`,
+		`"card":{"width":"-5","height":"7"}`:                              `card.width: "-5" is not between 1/2 in and 48 in; try 5 1/2 in`,
+		`"card":{"width":"5","height":"700 in"}`:                          `card.height: "700 in" is not between 1/2 in and 48 in; try 5 1/2 in`,
+		`"card":{"width":"5"}`:                                            `card.height: "" is not a length; try 5 1/2 in`,
+		`"envelope":"us-z9"`:                                              `envelope: "us-z9" is not an envelope format; try "us-a7", "iso-c6" or a width and height`,
+		`"envelope":{"width":"5"}`:                                        `envelope.height: "" is not a length; try 5 1/2 in`,
+		`"title":"empty"`:                                                 `envelope: nothing to start from; give an envelope, like "us-a7", or a card's width and height`,
+		`"envelope":"us-a7","sheet":"napkin"`:                             `sheet: "napkin" is not a sheet; try "us-letter", "iso-a4" or a width and height`,
+		`"envelope":"us-a2","layers":["1/8 in","2 1/2 in"]`:               `layers[1]: Layer 2 vanishes: a border of 2 1/2 in on both sides of 3 7/8 × 5 1/4 in leaves less than 1/2 in; try 1/8 in`,
+		`"envelope":"us-a2","layers":[{"name":"Mat","border":"3 in"}]`:    `layers[0].border: Mat vanishes: a border of 3 in on both sides of 4 1/8 × 5 1/2 in leaves less than 1/2 in; try 1/8 in`,
+		`"envelope":"us-a7","card":{"fold":"roll"}`:                       `card.fold: "roll" is not a fold; try book, tent, flat`,
+		`"envelope":"us-a7","card":{"thickness":"5 in"}`:                  `card.thickness: a card 5 in thick leaves no room in 5 1/4 × 7 1/4 in; try 1/8 in`,
+		`"envelope":"us-a7","card":{"weight":"heavy"}`:                    `card.weight: "heavy" is not a weight; try 1.2 oz`,
+		`"envelope":"us-a7","ruler":"1/10 in"`:                            `ruler: "1/10 in" is not a ruler graduation; try 1/16 in, 1/8 in, 1 mm or 0.5 mm`,
+		`"envelope":"us-a7","unit":"ell"`:                                 `unit: "ell" is not a unit; try "in" or "mm"`,
+		`"envelope":"us-a7","blank":{"style":"origami"}`:                  `blank.style: "origami" is not an envelope style; try corner-fold, straight-fold`,
+		`"envelope":"us-a7","blank":{"style":"straight-fold","rule":"x"}`: `blank.rule: not an option of straight-fold`,
+		`"envelope":"us-a7","blank":{"style":"corner-fold","rule":"x"}`:   `blank.rule: "x" is not known; try computed or thumb`,
+		`"envelope":"us-a7","blank":{"mouth":"long"}`:                     `blank.mouth: belongs to one style; name it in blank.style`,
+		`"envelope":"us-a7","post":{"carriers":["moon"]}`:                 `post.carriers[0]: "moon" is not a carrier here; known are us`,
+		`"envelope":"us-a7","post":{"address":"up"}`:                      `post.address: "up" is not a side; try "long" or "short"`,
+		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, fold, thickness, weight, ease`,
+		`"envelope":"us-a7","quantity":"many"`:                            `quantity: should be a whole number, like 80`,
+		`"envelope":"us-a7","quantity":-2`:                                `quantity: -2 is not a number of cards; try 80`,
+		`"envelope":["us-a7"]`:                                            `envelope: should be a group of fields: width, height`,
+		`"envelope":"us-a7","layers":"1/8"`:                               `layers: should be a list in square brackets`,
+		`"envelope":"us-a7","blank":{"style":"corner-fold","cavity":"5"}`: `blank.cavity: should be a group of fields: width, height`,
+		`"envelope":"us-a7","blank":{"seam":"9 in"}`:                      `blank.seam: "9 in" is not between 0 in and 3 in; try 1/8 in`,
+		`"envelope":"us-a7","layers":[{"border":"1/8","colour":"kelp"}]`:  `layers[0].colour: not a field here; known are name, border`,
+		`"envelope":"us-a7","card":{"thickness":{"in":1}}`:                `card.thickness: should be text in quotes, like "5 1/2 in"`,
+	} {
+		text := `{"format":"yellow-parcel-job","version":1,` + fields + `}`
+		j, err := Read([]byte(text))
+		if err == nil {
+			_, err = Make(j, catalog.Standard())
+		}
+		if err == nil || strings.Split(err.Error(), "\n")[0] != want {
+			t.Errorf("%s\n got %v\nwant %s", fields, err, want)
+		}
+	}
+}
+
+func TestDocumentsThatAreNotJobs(t *testing.T) {
+	for text, want := range map[string]string{
+		`{"format":`:                      "job: not readable as JSON at line 1, column 11",
+		"{\n \"format\": x}":              "job: not readable as JSON at line 2, column",
+		`[]`:                              "job: should be a group of fields",
+		`{"format":"recipe","version":1}`: `format: "recipe" is not a job document`,
+		`{"format":"yellow-parcel-job"}`:  "version: 0 is not a version this program reads",
+		`{} {}`:                           "job: not readable as JSON at line 1",
+		strings.Repeat("[", 300_000):      "job: larger than a job can be",
+		`{"format":"yellow-parcel-job","version":1,"` + strings.Repeat("w", 99) + `":1}`: strings.Repeat("w", 40) + "…: not a field here",
+	} {
+		if _, err := Read([]byte(text)); err == nil || !strings.HasPrefix(err.Error(), want) {
+			t.Errorf("%.40s: %v", text, err)
+		}
+	}
+}
+
+func TestJobIsWrittenAsItWasRead(t *testing.T) {
+	text := `{"format":"yellow-parcel-job","version":1,"title":"Kite card","unit":"in","ruler":"1/16 in","quantity":80,` +
+		`"envelope":{"width":"5 3/8","height":"7 5/8 in"},"card":{"fold":"tent","thickness":"3/16 in"},` +
+		`"layers":["1/8 in",{"name":"Mat","border":"3 mm"}],"sheet":"us-letter",` +
+		`"blank":{"cavity":{"width":"6","height":"8"},"paper":"us-12x12","style":"corner-fold"},"post":{"carriers":["us"],"address":"long"}}`
+	out, err := json.Marshal(read(t, text))
+	if err != nil || string(out) != text {
+		t.Errorf("%v\n got %s\nwant %s", err, out, text)
+	}
+}
+
+func TestSwitchingUnitsChangesNoMeasure(t *testing.T) {
+	fields := `"envelope":{"width":"5 3/8","height":"7 5/8"},"card":{"thickness":"3/16","weight":"1","ease":"¼"},"layers":["1/8",{"name":"Mat","border":"3 mm"}],` +
+		`"sheet":"us-letter","blank":{"style":"straight-fold","side_flap":"1","mouth":"short","seam":"1/2"}`
+	j := read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`)
+	p, err := Make(Switch(j, "mm"), catalog.Standard())
+	if err != nil {
+		t.Fatal(err)
+	}
+	// 136.525 - 4.7625 - 6.35 = 125.4125, down to 125; 193.675 - 11.1125 = 182.5625, down to 182.
+	if both(p.Card.Width, p.Card.Height) != "125 mm x 182 mm" || p.Envelope.Width.Text != "136.53 mm" || p.Layers[0].Border.Text != "3.18 mm" || p.Ruler != "1 mm" {
+		t.Errorf("%+v %+v %s", p.Card, p.Layers, p.Ruler)
+	}
+	if j.Card.Thickness != "3/16" || j.Envelope.Width != "5 3/8" {
+		t.Error("the job that was given was changed")
+	}
+}
+
+func TestNudgingALengthMovesByRulerMarks(t *testing.T) {
+	sixteenth := measure.DefaultRuler(measure.Inches)
+	for _, c := range []struct {
+		text  string
+		marks int
+		typed string
+	}{
+		{"5 3/8", 1, "5 7/16 in"}, {"5 3/8 in", -1, "5 5/16 in"}, {"5 3/8", 0, "5 3/8"}, {"2 mm", 1, "1/8 in"}, {"2 mm", -1, "1/16 in"}, {"0", -1, "0 in"},
+	} {
+		got, err := ReadLength(c.text, measure.Inches, sixteenth, c.marks)
+		if err != nil || got.Typed != c.typed {
+			t.Errorf("%q by %d is %q, %v; want %q", c.text, c.marks, got.Typed, err, c.typed)
+		}
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add([]byte(`{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","layers":["1/8"],"blank":{"style":"corner-fold","size":"9"}}`))
+	f.Add([]byte(`{"format":"yellow-parcel-job","version":1,"unit":"mm","card":{"width":"5e9","height":[]},"blank":{"cavity":{"width":"0.001"}}}`))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		j, err := Read(text)
+		if err != nil {
+			return
+		}
+		if _, err := Make(j, catalog.Standard()); err != nil && len(err.(Problems)) == 0 {
+			t.Fatal("an error without a problem")
+		}
+		again, err := json.Marshal(j)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := Read(again); err != nil {
+			t.Fatalf("%s written as %s is refused: %v", text, again, err)
+		}
+	})
+}
+
+func BenchmarkPlan(b *testing.B) {
+	j := read(b, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","card":{"thickness":"1/8 in"},"layers":["1/8 in","1/8 in"]}`)
+	for b.Loop() {
+		if _, err := Make(j, catalog.Standard()); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,367 @@
+package plan
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+)
+
+// The bounds of what a maker could mean; outside them a figure is a slip of the keys.
+var (
+	pieceBounds  = bounds{measure.Inch / 2, 48 * measure.Inch}
+	thickBounds  = bounds{0, 6 * measure.Inch}
+	easeBounds   = bounds{0, 3 * measure.Inch}
+	borderBounds = bounds{measure.Inch / 64, 12 * measure.Inch}
+	flapBounds   = bounds{0, 24 * measure.Inch}
+)
+
+type bounds struct{ least, most measure.Length }
+
+// spec is a job with every text read and every default settled.
+type spec struct {
+	unit      measure.Unit
+	ruler     measure.Ruler
+	quantity  int
+	envelope  *piece
+	given     bool // the card's size was given, not taken from the envelope
+	card      card.Size
+	fold      card.Fold
+	thickness measure.Length
+	measured  bool // the thickness was given
+	weight    measure.Mass
+	ease      measure.Length
+	layers    []layer
+	sheet     piece
+	blank     blankSpec
+	carriers  []catalog.Carrier
+	short     bool
+	closure   string
+	contents  []string
+	assumed   []Note
+}
+
+// piece is a bought thing of a size; ID is empty when it was measured.
+type piece struct {
+	id, name string
+	size     card.Size
+	format   catalog.Format
+}
+
+type layer struct {
+	name, field string
+	border      measure.Length
+}
+
+type blankSpec struct {
+	style      *blank.Style
+	variant    string
+	ease, seam measure.Length
+	paper      piece
+	options    blank.Options
+}
+
+// resolver reads a job's texts and gathers what is wrong with them.
+type resolver struct {
+	faults
+	spec
+	catalog *catalog.Catalog
+}
+
+func resolve(j Job, cat *catalog.Catalog) (spec, Problems) {
+	r := &resolver{catalog: cat}
+	r.units(j)
+	r.start(j)
+	r.layersOf(j)
+	r.sheetOf(j)
+	r.blankOf(j)
+	r.postOf(j)
+	return r.spec, r.problems
+}
+
+func (r *resolver) assume(field, format string, args ...any) {
+	r.assumed = append(r.assumed, Note{Code: "assumed", Field: field, Text: fmt.Sprintf(format, args...)})
+}
+
+// usual picks the customary measure for the job's unit.
+func (r *resolver) usual(inch, metric measure.Length) measure.Length {
+	if r.unit == measure.Millimetres {
+		return metric
+	}
+	return inch
+}
+
+func (r *resolver) units(j Job) {
+	r.unit = j.Unit
+	switch j.Unit {
+	case measure.Inches, measure.Millimetres:
+	case "":
+		r.unit = measure.Inches
+	default:
+		r.fail("unit", `%q is not a unit; try "in" or "mm"`, j.Unit)
+		r.unit = measure.Inches
+	}
+	r.ruler = measure.DefaultRuler(r.unit)
+	if j.Ruler != "" {
+		ruler, err := measure.ParseRuler(j.Ruler)
+		if err != nil {
+			r.fail("ruler", "%s", err)
+		} else {
+			r.ruler = ruler
+		}
+	}
+	r.quantity = max(j.Quantity, 1)
+	if j.Quantity < 0 || j.Quantity > 100_000 {
+		r.fail("quantity", "%d is not a number of cards; try 80", j.Quantity)
+	}
+}
+
+// length reads a length that must be there and lie within bounds.
+func (r *resolver) length(field, text string, b bounds) measure.Length {
+	l, err := measure.Parse(text, r.unit)
+	if err != nil {
+		r.fail(field, "%s", err)
+		return 0
+	}
+	if l < b.least || l > b.most {
+		r.fail(field, "%q is not between %s and %s; try %s", text, b.least.Text(r.unit), b.most.Text(r.unit), b.example(r.unit))
+		return 0
+	}
+	return l
+}
+
+// example is a length a maker might give, within the bounds.
+func (b bounds) example(u measure.Unit) string {
+	switch {
+	case b == pieceBounds:
+		return u.Example()
+	case u == measure.Millimetres:
+		return "3 mm"
+	}
+	return "1/8 in"
+}
+
+func (r *resolver) optional(field, text string, b bounds, otherwise measure.Length) measure.Length {
+	if strings.TrimSpace(text) == "" {
+		return otherwise
+	}
+	return r.length(field, text, b)
+}
+
+func (r *resolver) size(field, width, height string) card.Size {
+	return card.Size{Width: r.length(field+".width", width, pieceBounds), Height: r.length(field+".height", height, pieceBounds)}
+}
+
+func (r *resolver) start(j Job) {
+	c := j.Card
+	if c == nil {
+		c = &CardSpec{}
+	}
+	r.thickness = r.optional("card.thickness", c.Thickness, thickBounds, 0)
+	r.measured = r.thickness > 0
+	if !r.measured {
+		r.assume("card.thickness", "a flat card, no thicker than its own stock")
+	}
+	r.ease = r.optional("card.ease", c.Ease, easeBounds, r.usual(card.UsualEase, 6*measure.Millimetre))
+	if c.Weight != "" {
+		w, err := measure.ParseMass(c.Weight, r.unit)
+		if err != nil {
+			r.fail("card.weight", "%s", err)
+		} else if w <= 0 || w > 20_000*measure.Gram {
+			r.fail("card.weight", "%q is not the weight of a card; try 1.2 oz", c.Weight)
+		}
+		r.weight = w
+	}
+	r.foldOf(c.Fold)
+	r.envelope = r.envelopeOf(j.Envelope)
+	if c.Width != "" || c.Height != "" {
+		r.given, r.card = true, r.size("card", c.Width, c.Height)
+		return
+	}
+	if j.Envelope == nil {
+		r.fail("envelope", `nothing to start from; give an envelope, like "us-a7", or a card's width and height`)
+	}
+	if r.envelope == nil || len(r.problems) > 0 {
+		return
+	}
+	r.card = card.Inside(r.envelope.size, r.thickness, r.ease, r.ruler)
+	if r.card.Width < pieceBounds.least || r.card.Height < pieceBounds.least {
+		r.fail("card.thickness", "a card %s thick leaves no room in %s; try %s",
+			r.thickness.Text(r.unit), sizeText(r.envelope.size, r.unit), r.usual(measure.Inch/8, 3*measure.Millimetre).Text(r.unit))
+	}
+}
+
+func (r *resolver) foldOf(id string) {
+	if id == "" {
+		id = "book"
+		r.assume("card.fold", "a book fold, on the side")
+	}
+	fold, ok := card.FoldByID(id)
+	if !ok {
+		var known []string
+		for _, f := range card.Folds() {
+			known = append(known, f.ID)
+		}
+		r.fail("card.fold", "%q is not a fold; try %s", shortName(id), strings.Join(known, ", "))
+		fold, _ = card.FoldByID("book")
+	}
+	r.fold = fold
+}
+
+func (r *resolver) envelopeOf(b *Bought) *piece {
+	if b == nil {
+		return nil
+	}
+	if b.ID == "" {
+		return &piece{name: "measured envelope", size: r.size("envelope", b.Width, b.Height)}
+	}
+	f, ok := r.catalog.Format(b.ID)
+	if !ok {
+		r.fail("envelope", `%q is not an envelope format; try "us-a7", "iso-c6" or a width and height`, shortName(b.ID))
+		return nil
+	}
+	return &piece{f.ID, f.Name, card.Size{Width: f.Width, Height: f.Height}, f}
+}
+
+func (r *resolver) layersOf(j Job) {
+	specs := j.Layers
+	if specs == nil {
+		border := r.usual(measure.Inch/8, 3*measure.Millimetre)
+		specs = []LayerSpec{{Border: border.Text(r.unit)}, {Border: border.Text(r.unit)}}
+		r.assume("layers", "two layers with a border of %s each", border.Text(r.unit))
+	}
+	for i, l := range specs {
+		field, name := fmt.Sprintf("layers[%d]", i), l.Name
+		if name != "" {
+			field += ".border"
+		} else {
+			name = fmt.Sprintf("Layer %d", i+1)
+		}
+		r.layers = append(r.layers, layer{name, field, r.length(field, l.Border, borderBounds)})
+	}
+}
+
+func (r *resolver) sheetOf(j Job) {
+	b := j.Sheet
+	if b == nil {
+		id := "us-letter"
+		if r.unit == measure.Millimetres {
+			id = "iso-a4"
+		}
+		b = &Bought{ID: id}
+		sheet, _ := r.catalog.Sheet(id)
+		r.assume("sheet", "%s card stock", sheet.Name)
+	}
+	r.sheet = r.sheetNamed("sheet", b)
+}
+
+func (r *resolver) sheetNamed(field string, b *Bought) piece {
+	if b.ID == "" {
+		return piece{name: "measured sheet", size: r.size(field, b.Width, b.Height)}
+	}
+	s, ok := r.catalog.Sheet(b.ID)
+	if !ok {
+		r.fail(field, `%q is not a sheet; try "us-letter", "iso-a4" or a width and height`, shortName(b.ID))
+		return piece{}
+	}
+	return piece{id: s.ID, name: s.Name, size: card.Size{Width: s.Width, Height: s.Height}}
+}
+
+func (r *resolver) blankOf(j Job) {
+	b := j.Blank
+	if b == nil {
+		b = &BlankSpec{}
+	}
+	r.blank.ease = r.optional("blank.ease", b.Ease, easeBounds, r.usual(card.UsualEase, 6*measure.Millimetre))
+	r.blank.seam = r.optional("blank.seam", b.Seam, easeBounds, r.usual(measure.Inch/2, 12*measure.Millimetre))
+	paper := b.Paper
+	if paper == nil {
+		paper = &Bought{ID: "us-12x12"}
+		if r.unit == measure.Millimetres {
+			paper.ID = "mm-305x305"
+		}
+	}
+	r.blank.paper = r.sheetNamed("blank.paper", paper)
+	r.styleOf(b)
+}
+
+func (r *resolver) styleOf(b *BlankSpec) {
+	if b.Style == "" {
+		for _, name := range slices.Sorted(maps.Keys(b.Options)) {
+			r.fail("blank."+name, "belongs to one style; name it in blank.style")
+		}
+		return
+	}
+	style, ok := blank.StyleByID(b.Style)
+	if !ok {
+		var known []string
+		for _, s := range blank.Styles() {
+			known = append(known, s.ID)
+		}
+		r.fail("blank.style", "%q is not an envelope style; try %s", shortName(b.Style), strings.Join(known, ", "))
+		return
+	}
+	r.blank.style, r.blank.variant = &style, b.Variant
+	if b.Variant != "" && !slices.ContainsFunc(style.Variants, func(v blank.Variant) bool { return v.ID == b.Variant }) {
+		r.fail("blank.variant", "%q is not a variant of %s; try %s", shortName(b.Variant), b.Style, style.Variants[0].ID)
+	}
+	r.blank.options = blank.Options{Words: map[string]string{}, Lengths: map[string]measure.Length{}, Sizes: map[string]card.Size{}}
+	for _, name := range slices.Sorted(maps.Keys(b.Options)) {
+		r.optionOf(style, name, b.Options[name])
+	}
+}
+
+func (r *resolver) optionOf(style blank.Style, name string, given OptionSpec) {
+	field := "blank." + name
+	o, ok := style.Option(name)
+	switch {
+	case !ok:
+		r.fail(field, "not an option of %s", style.ID)
+	case o.Size:
+		r.blank.options.Sizes[name] = r.size(field, given.Width, given.Height)
+	case len(o.Words) == 0:
+		r.blank.options.Lengths[name] = r.length(field, given.Text, flapBounds)
+	case !slices.Contains(o.Words, given.Text):
+		r.fail(field, "%q is not known; try %s", shortName(given.Text), strings.Join(o.Words, " or "))
+	default:
+		r.blank.options.Words[name] = given.Text
+	}
+}
+
+func (r *resolver) postOf(j Job) {
+	p := j.Post
+	if p == nil {
+		p = &PostSpec{}
+	}
+	ids := p.Carriers
+	if len(ids) == 0 {
+		ids = []string{"us"}
+		us, _ := r.catalog.Carrier("us")
+		r.assume("post.carriers", "%s", us.Name)
+	}
+	for i, id := range ids {
+		c, ok := r.catalog.Carrier(id)
+		if !ok {
+			var known []string
+			for _, c := range r.catalog.Carriers {
+				known = append(known, c.ID)
+			}
+			r.fail(fmt.Sprintf("post.carriers[%d]", i), "%q is not a carrier here; known are %s", shortName(id), strings.Join(known, ", "))
+			continue
+		}
+		r.carriers = append(r.carriers, c)
+	}
+	switch p.Address {
+	case "", "long":
+	case "short":
+		r.short = true
+	default:
+		r.fail("post.address", `%q is not a side; try "long" or "short"`, shortName(p.Address))
+	}
+	r.closure, r.contents = p.Closure, p.Contents
+}

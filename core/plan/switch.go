@@ -1,0 +1,96 @@
+package plan
+
+import (
+	"strings"
+	"unicode/utf8"
+
+	"yellow-parcel/core/measure"
+)
+
+// Switch changes the job's unit and ruler without changing a single measure:
+// numbers typed without a unit get the one they were typed in.
+func Switch(j Job, to measure.Unit) Job {
+	from := j.Unit
+	if from == "" {
+		from = measure.Inches
+	}
+	length := func(s *string) { *s = withUnit(*s, string(from)) }
+	size := func(b *Bought) *Bought {
+		if b == nil {
+			return nil
+		}
+		own := *b
+		length(&own.Width)
+		length(&own.Height)
+		return &own
+	}
+	j.Envelope, j.Sheet = size(j.Envelope), size(j.Sheet)
+	if j.Card != nil {
+		c := *j.Card
+		for _, s := range []*string{&c.Width, &c.Height, &c.Thickness, &c.Ease} {
+			length(s)
+		}
+		c.Weight = withUnit(c.Weight, map[measure.Unit]string{measure.Inches: "oz", measure.Millimetres: "g"}[from])
+		j.Card = &c
+	}
+	if j.Layers != nil {
+		layers := make([]LayerSpec, len(j.Layers))
+		for i, l := range j.Layers {
+			length(&l.Border)
+			layers[i] = l
+		}
+		j.Layers = layers
+	}
+	if j.Blank != nil {
+		b := *j.Blank
+		length(&b.Ease)
+		length(&b.Seam)
+		b.Paper, b.Options = size(b.Paper), map[string]OptionSpec{}
+		for name, o := range j.Blank.Options {
+			// A word such as "thumb" does not end in a digit, so it is left alone.
+			length(&o.Text)
+			length(&o.Width)
+			length(&o.Height)
+			b.Options[name] = o
+		}
+		j.Blank = &b
+	}
+	j.Unit, j.Ruler = to, measure.DefaultRuler(to).String()
+	return j
+}
+
+// withUnit adds a unit to a text that ends in a figure.
+func withUnit(text, unit string) string {
+	s := strings.TrimSpace(text)
+	if last, _ := utf8.DecodeLastRuneInString(s); s == "" || !strings.ContainsRune("0123456789.½¼¾⅛⅜⅝⅞", last) {
+		return text
+	}
+	return s + " " + unit
+}
+
+// Reading is one typed length as it is understood, moved by some ruler marks.
+type Reading struct {
+	Length
+	Typed string `json:"typed" doc:"the length as it would be typed in the job's unit"`
+}
+
+// ReadLength reads a typed length and moves it by a number of ruler marks,
+// never below zero. The error is a *measure.ParseError.
+func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) (Reading, error) {
+	l, err := measure.Parse(text, unit)
+	if err != nil {
+		return Reading{}, err
+	}
+	typed := text
+	switch {
+	case marks > 0:
+		l = ruler.Down(l) + measure.Length(marks)*ruler.Step
+	case marks < 0:
+		l = max(ruler.Up(l)+measure.Length(marks)*ruler.Step, 0)
+	}
+	if marks != 0 {
+		typed = l.Text(unit)
+	}
+	s := spec{unit: unit, ruler: ruler}
+	return Reading{s.length(l), typed}, nil
+}
