@@ -1,0 +1,160 @@
+package draw
+
+import (
+	"encoding/xml"
+	"math"
+	"strconv"
+	"strings"
+	"testing"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/plan"
+)
+
+func planOf(t *testing.T, fields string) *plan.Plan {
+	t.Helper()
+	j, err := plan.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := plan.Make(j, catalog.Standard())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+type file struct {
+	Width  string `xml:"width,attr"`
+	Height string `xml:"height,attr"`
+	View   string `xml:"viewBox,attr"`
+	Groups []struct {
+		ID    string `xml:"id,attr"`
+		Paths []struct {
+			D string `xml:"d,attr"`
+		} `xml:"path"`
+	} `xml:"g"`
+}
+
+func readSVG(t *testing.T, p Part) file {
+	t.Helper()
+	var b strings.Builder
+	if err := SVG(&b, p); err != nil {
+		t.Fatal(err)
+	}
+	var f file
+	if err := xml.Unmarshal([]byte(b.String()), &f); err != nil {
+		t.Fatalf("%v in %s", err, b.String())
+	}
+	return f
+}
+
+func (f file) paths(id string) (out [][]Point, closed bool) {
+	closed = true
+	for _, g := range f.Groups {
+		if g.ID != id {
+			continue
+		}
+		for _, p := range g.Paths {
+			closed = closed && strings.HasSuffix(p.D, "Z")
+			var pts []Point
+			for _, pair := range strings.Split(strings.Trim(p.D, "MZ"), " L") {
+				x, y, _ := strings.Cut(pair, " ")
+				px, _ := strconv.ParseFloat(x, 64)
+				py, _ := strconv.ParseFloat(y, 64)
+				pts = append(pts, Point{px, py})
+			}
+			out = append(out, pts)
+		}
+	}
+	return out, closed
+}
+
+func TestBlankAsSVGIsTrueToSize(t *testing.T) {
+	part, err := PartOf(planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`), "blank")
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := readSVG(t, part)
+	// 9 3/8 in is 238.125 mm.
+	if f.Width != "238.125mm" || f.Height != "238.125mm" || f.View != "0 0 238.125 238.125" {
+		t.Errorf("%+v", f)
+	}
+	cut, closed := f.paths("cut")
+	if len(cut) != 1 || !closed {
+		t.Fatalf("cut is %d paths, closed %v", len(cut), closed)
+	}
+	for _, q := range cut[0] {
+		if q[0] < -.001 || q[1] < -.001 || q[0] > 238.126 || q[1] > 238.126 {
+			t.Errorf("%v lies off the paper", q)
+		}
+	}
+	scores, _ := f.paths("score")
+	if len(scores) != 4 {
+		t.Fatalf("%d scores", len(scores))
+	}
+	// The side scores are as long as the inside is high, 7 1/4 in, and slant at 45 degrees.
+	a, b := scores[0][0], scores[0][1]
+	if got := math.Hypot(a[0]-b[0], a[1]-b[1]); math.Abs(got-184.15) > .01 || math.Abs(math.Abs(a[0]-b[0])-math.Abs(a[1]-b[1])) > .01 {
+		t.Errorf("the left score runs %v to %v, %v mm", a, b, got)
+	}
+	if glue, closed := f.paths("glue"); len(glue) != 2 || !closed {
+		t.Errorf("%d glue areas", len(glue))
+	}
+}
+
+func TestOtherPartsAndWrongOnes(t *testing.T) {
+	p := planOf(t, `"envelope":"us-a7","layers":["1/8","1/8"]`)
+	base, _ := PartOf(p, "base")
+	f := readSVG(t, base)
+	if f.Width != "254mm" || f.Height != "177.8mm" {
+		t.Errorf("base %+v", f)
+	}
+	layers, _ := PartOf(p, "layers")
+	if cut, _ := readSVG(t, layers).paths("cut"); len(cut) != 2 {
+		t.Errorf("%d layers", len(cut))
+	}
+	if _, err := PartOf(p, "lid"); err == nil || !strings.Contains(err.Error(), `"lid" is not a part`) {
+		t.Errorf("%v", err)
+	}
+	if _, err := PartOf(planOf(t, `"envelope":"us-a7","layers":[]`), "layers"); err == nil {
+		t.Error("no layers were drawn")
+	}
+}
+
+func TestEveryDimensionNamesAFigure(t *testing.T) {
+	for _, fields := range []string{`"envelope":"us-a7"`, `"card":{"width":"6","height":"6","thickness":"1/4","fold":"tent"}`, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat"}`} {
+		p := planOf(t, fields)
+		known := map[string]string{"sheet.width": p.Base.Sheet.Width.Text, "sheet.height": p.Base.Sheet.Height.Text}
+		note := func(all []plan.Answer) {
+			for _, a := range all {
+				for _, f := range a.Figures {
+					known[f.Key] = f.Text
+				}
+			}
+		}
+		note(p.Answers)
+		set := All(p)
+		check := func(d Drawing) {
+			for _, dim := range d.Dims {
+				if known[dim.Key] != dim.Text {
+					t.Errorf("%s: %s shows %s on the drawing and %q in the cut list", d.Name, dim.Key, dim.Text, known[dim.Key])
+				}
+			}
+		}
+		check(set.Start)
+		check(set.Base)
+		check(set.Sheet)
+		check(set.Layers)
+		for i := range p.Blanks {
+			note(p.Blanks[i].Answers)
+			check(set.Blanks[i])
+			check(set.Folded[i])
+		}
+		for i := range p.Post {
+			note(p.Post[i].Answers)
+			check(set.Post[i])
+			check(set.Slot[i])
+		}
+	}
+}
