@@ -1,0 +1,162 @@
+// Package store keeps jobs in one SQLite file. Every save carries the revision
+// it edits; a stale one is refused with what is kept.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net/url"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// FileName is the database's name inside a data folder.
+const FileName = "yellow-parcel.db"
+
+// Errors a caller tells apart.
+var (
+	ErrNotFound = errors.New("no such job")
+	ErrConflict = errors.New("the job was changed elsewhere")
+)
+
+// Job is a kept job document with what lists and searches need of it.
+type Job struct {
+	ID       string         `db:"id"`
+	Revision int            `db:"revision"`
+	Title    string         `db:"title"`
+	Quantity int            `db:"quantity"`
+	Document string         `db:"document"`
+	Created  string         `db:"created"` // RFC 3339, UTC
+	Updated  string         `db:"updated"`
+	Removed  sql.NullString `db:"removed"`
+}
+
+// Store is an open data file.
+type Store struct{ db *sqlx.DB }
+
+// Open opens, or makes, the data file in a folder and brings it up to date.
+func Open(dir string) (*Store, error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, err
+	}
+	query := url.Values{"_txlock": {"immediate"}, "_pragma": {
+		"foreign_keys(1)", "busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)",
+	}}
+	file := url.URL{Scheme: "file", Opaque: url.PathEscape(filepath.Join(dir, FileName)), RawQuery: query.Encode()}
+	db, err := sqlx.Open("sqlite", file.String())
+	if err != nil {
+		return nil, err
+	}
+	if err := migrate(db.DB); err != nil {
+		return nil, errors.Join(err, db.Close())
+	}
+	return &Store{db}, nil
+}
+
+func migrate(db *sql.DB) error {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	steps, err := goose.NewProvider(goose.DialectSQLite3, db, files)
+	if err != nil {
+		return err
+	}
+	_, err = steps.Up(context.Background())
+	return err
+}
+
+// Close closes the data file.
+func (s *Store) Close() error { return s.db.Close() }
+
+// Create keeps a new job at revision 1.
+func (s *Store) Create(ctx context.Context, title string, quantity int, document string) (Job, error) {
+	now := stamp()
+	j := Job{ID: uuid.NewString(), Revision: 1, Title: title, Quantity: quantity, Document: document, Created: now, Updated: now}
+	_, err := s.db.NamedExecContext(ctx, `INSERT INTO jobs (id, revision, title, quantity, document, created, updated)
+		VALUES (:id, :revision, :title, :quantity, :document, :created, :updated)`, j)
+	return j, err
+}
+
+// Get gives a kept job; ErrNotFound when there is none, or it was removed.
+func (s *Store) Get(ctx context.Context, id string) (Job, error) {
+	var j Job
+	err := s.db.GetContext(ctx, &j, `SELECT * FROM jobs WHERE id = ? AND removed IS NULL`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return j, ErrNotFound
+	}
+	return j, err
+}
+
+// List gives the kept jobs, newest change first, whose title or document holds every word of the search.
+func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
+	query, args := `SELECT * FROM jobs WHERE removed IS NULL`, []any{}
+	for _, word := range strings.Fields(search) {
+		like := "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word) + "%"
+		query += ` AND (title LIKE ? ESCAPE '\' OR document LIKE ? ESCAPE '\')`
+		args = append(args, like, like)
+	}
+	all := []Job{}
+	err := s.db.SelectContext(ctx, &all, query+` ORDER BY updated DESC, rowid DESC LIMIT 500`, args...)
+	return all, err
+}
+
+// Save keeps a changed document over the revision it edits. When that is not
+// the kept one, it gives the kept job with ErrConflict and changes nothing.
+func (s *Store) Save(ctx context.Context, id string, revision int, title string, quantity int, document string) (Job, error) {
+	result, err := s.db.ExecContext(ctx, `UPDATE jobs SET revision = revision + 1, title = ?, quantity = ?, document = ?, updated = ?
+		WHERE id = ? AND revision = ? AND removed IS NULL`, title, quantity, document, stamp(), id, revision)
+	if err != nil {
+		return Job{}, err
+	}
+	changed, err := result.RowsAffected()
+	if err != nil {
+		return Job{}, err
+	}
+	kept, err := s.Get(ctx, id)
+	if err == nil && changed == 0 {
+		err = ErrConflict
+	}
+	return kept, err
+}
+
+// Remove puts a job aside, or brings it back; nothing is destroyed.
+func (s *Store) Remove(ctx context.Context, id string, removed bool) error {
+	var mark any
+	if removed {
+		mark = stamp()
+	}
+	result, err := s.db.ExecContext(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, mark, id)
+	if err != nil {
+		return err
+	}
+	if n, err := result.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, ErrNotFound)
+	}
+	return nil
+}
+
+// Backup writes a whole, consistent copy of the data file; the file must not exist yet.
+func (s *Store) Backup(ctx context.Context, file string) error {
+	if _, err := os.Stat(file); err == nil {
+		return fmt.Errorf("%s is there already", file)
+	}
+	_, err := s.db.ExecContext(ctx, `VACUUM INTO ?`, file)
+	return err
+}
+
+func stamp() string { return time.Now().UTC().Format("2006-01-02T15:04:05.000Z") }

@@ -1,0 +1,119 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"path/filepath"
+	"sync"
+	"testing"
+)
+
+func open(t *testing.T) *Store {
+	t.Helper()
+	s, err := Open(filepath.Join(t.TempDir(), "a folder, with 100% odd # letters?"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() {
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	})
+	return s
+}
+
+func TestStaleSaveIsRefusedAndChangesNothing(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	j, err := s.Create(ctx, "Kite card", 12, `{"a":1}`)
+	if err != nil {
+		t.Fatal(err)
+	}
+	mine, err := s.Save(ctx, j.ID, 1, "Kite card, blue", 12, `{"a":2}`)
+	if err != nil || mine.Revision != 2 || mine.Title != "Kite card, blue" {
+		t.Fatalf("%+v %v", mine, err)
+	}
+	kept, err := s.Save(ctx, j.ID, 1, "Kite card, red", 12, `{"a":3}`)
+	if !errors.Is(err, ErrConflict) || kept.Document != `{"a":2}` || kept.Revision != 2 {
+		t.Errorf("%+v %v", kept, err)
+	}
+	if _, err := s.Save(ctx, "nowhere", 1, "", 0, ""); !errors.Is(err, ErrNotFound) {
+		t.Errorf("%v", err)
+	}
+}
+
+func TestOfManySavesOfOneRevisionOneWins(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	j, _ := s.Create(ctx, "Ferry ticket", 1, "{}")
+	var wins sync.Map
+	var wait sync.WaitGroup
+	for i := range 8 {
+		wait.Go(func() {
+			if _, err := s.Save(ctx, j.ID, 1, "t", 1, "{}"); err == nil {
+				wins.Store(i, true)
+			} else if !errors.Is(err, ErrConflict) {
+				t.Error(err)
+			}
+		})
+	}
+	wait.Wait()
+	n := 0
+	wins.Range(func(any, any) bool { n++; return true })
+	if n != 1 {
+		t.Errorf("%d of 8 saves went through", n)
+	}
+}
+
+func TestListSearchesAndRemovedComesBack(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	kite, _ := s.Create(ctx, "Kite card", 1, `{"envelope":"us-square-6"}`)
+	if _, err := s.Create(ctx, "100% cotton note", 1, `{}`); err != nil {
+		t.Fatal(err)
+	}
+	count := func(search string) int {
+		all, err := s.List(ctx, search)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return len(all)
+	}
+	for search, want := range map[string]int{"": 2, "kite": 1, "card kite": 1, "square-6": 1, "100%": 1, "%": 1, "ferry": 0, "_": 0, "'": 0} {
+		if got := count(search); got != want {
+			t.Errorf("%q finds %d, want %d", search, got, want)
+		}
+	}
+	if err := s.Remove(ctx, kite.ID, true); err != nil || count("") != 1 {
+		t.Errorf("removed: %v, %d left", err, count(""))
+	}
+	if _, err := s.Get(ctx, kite.ID); !errors.Is(err, ErrNotFound) {
+		t.Errorf("a removed job is given: %v", err)
+	}
+	if err := s.Remove(ctx, kite.ID, false); err != nil || count("") != 2 {
+		t.Errorf("brought back: %v, %d", err, count(""))
+	}
+	if err := s.Remove(ctx, "nowhere", true); !errors.Is(err, ErrNotFound) {
+		t.Errorf("%v", err)
+	}
+}
+
+func TestBackupOpensAsAStore(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	if _, err := s.Create(ctx, "Harbour map", 1, "{}"); err != nil {
+		t.Fatal(err)
+	}
+	dir := t.TempDir()
+	file := filepath.Join(dir, FileName)
+	if err := s.Backup(ctx, file); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Backup(ctx, file); err == nil {
+		t.Error("a backup wrote over a file")
+	}
+	copied, err := Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer copied.Close()
+	if all, err := copied.List(ctx, "harbour"); err != nil || len(all) != 1 {
+		t.Errorf("%v %v", all, err)
+	}
+}
