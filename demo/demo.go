@@ -1,0 +1,34 @@
+// Package demo ships the jobs of the Gullhaven Paper Room, the harbour-town
+// print co-op whose week the demonstration shows.
+package demo
+
+import (
+	"embed"
+	"io/fs"
+
+	"yellow-parcel/core/plan"
+)
+
+//go:embed jobs/*.json
+var files embed.FS
+
+// Jobs are the demonstration's job documents, in the order they are listed.
+func Jobs() ([]plan.Job, error) {
+	names, err := fs.Glob(files, "jobs/*.json")
+	if err != nil {
+		return nil, err
+	}
+	var jobs []plan.Job
+	for _, name := range names {
+		text, err := files.ReadFile(name)
+		if err != nil {
+			return nil, err
+		}
+		job, err := plan.Read(text)
+		if err != nil {
+			return nil, err
+		}
+		jobs = append(jobs, job)
+	}
+	return jobs, nil
+}
