@@ -1,0 +1,175 @@
+// Package api serves plans, jobs and files over HTTP, and the screens beside them.
+package api
+
+import (
+	"errors"
+	"net/http"
+	"reflect"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/draw"
+)
+
+// Worked is a plan with its drawings.
+type Worked struct {
+	plan.Plan
+	Drawings draw.Set `json:"drawings"`
+}
+
+// Record is a kept job. Revision goes with the next save.
+type Record struct {
+	ID       string   `json:"id"`
+	Revision int      `json:"revision"`
+	Updated  string   `json:"updated" doc:"RFC 3339, UTC"`
+	Job      plan.Job `json:"job"`
+}
+
+// Summary is what a list shows of a kept job.
+type Summary struct {
+	ID       string        `json:"id"`
+	Revision int           `json:"revision"`
+	Title    string        `json:"title"`
+	Quantity int           `json:"quantity"`
+	Updated  string        `json:"updated"`
+	Figure   string        `json:"figure"`
+	State    string        `json:"state" enum:"good,look,stop"`
+	Word     string        `json:"word"`
+	Text     string        `json:"text"`
+	Drawing  *draw.Drawing `json:"drawing,omitempty"`
+}
+
+// Choice is one of a few things to pick, with its words.
+type Choice struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Says string `json:"says,omitempty"`
+}
+
+// FormatEntry is an envelope format in the catalogue, with its size in both systems.
+type FormatEntry struct {
+	ID     string  `json:"id"`
+	Name   string  `json:"name"`
+	Family string  `json:"family"`
+	Flap   string  `json:"flap"`
+	Inches string  `json:"inches"`
+	Metric string  `json:"metric"`
+	Width  float64 `json:"width" doc:"millimetres"`
+	Height float64 `json:"height" doc:"millimetres"`
+}
+
+// SheetEntry is a sheet size in the catalogue.
+type SheetEntry struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Unit string `json:"unit"`
+	Size string `json:"size"`
+}
+
+// CatalogBody is everything bought that a job can name, and the choices it has.
+type CatalogBody struct {
+	Formats  []FormatEntry `json:"formats"`
+	Sheets   []SheetEntry  `json:"sheets"`
+	Folds    []Choice      `json:"folds"`
+	Styles   []Choice      `json:"styles"`
+	Rulers   []Choice      `json:"rulers" doc:"Says is the unit a ruler goes with"`
+	Carriers []Choice      `json:"carriers"`
+}
+
+func catalogBody(c *catalog.Catalog) CatalogBody {
+	var b CatalogBody
+	size := func(w, h measure.Length, u measure.Unit) string { return w.Text(u) + " × " + h.Text(u) }
+	for _, f := range c.Formats {
+		b.Formats = append(b.Formats, FormatEntry{f.ID, f.Name, f.Family, f.Flap,
+			size(f.Width, f.Height, measure.Inches), size(f.Width, f.Height, measure.Millimetres), f.Width.MM(), f.Height.MM()})
+	}
+	for _, s := range c.Sheets {
+		b.Sheets = append(b.Sheets, SheetEntry{s.ID, s.Name, string(s.Unit), size(s.Width, s.Height, s.Unit)})
+	}
+	for _, f := range card.Folds() {
+		b.Folds = append(b.Folds, Choice{f.ID, f.Name, f.Says})
+	}
+	for _, s := range blank.Styles() {
+		b.Styles = append(b.Styles, Choice{ID: s.ID, Name: s.Name})
+	}
+	for _, r := range measure.Rulers() {
+		b.Rulers = append(b.Rulers, Choice{r.String(), r.String(), string(r.Unit)})
+	}
+	for _, c := range c.Carriers {
+		b.Carriers = append(b.Carriers, Choice{ID: c.ID, Name: c.Name, Says: c.Notes})
+	}
+	return b
+}
+
+// problem turns what is wrong with a job into a 422 answer that names each field.
+func problem(err error) error {
+	var all plan.Problems
+	if !errors.As(err, &all) {
+		return err
+	}
+	details := make([]error, len(all))
+	for i, p := range all {
+		details[i] = &huma.ErrorDetail{Location: p.Field, Message: p.Text}
+	}
+	return huma.Error422UnprocessableEntity("The job has something to put right.", details...)
+}
+
+// Conflict is the answer to a save of a revision that is no longer the kept one.
+type Conflict struct {
+	huma.ErrorModel
+	Kept Record `json:"kept"`
+}
+
+func conflict(kept Record) *Conflict {
+	return &Conflict{huma.ErrorModel{Status: http.StatusConflict, Title: "Conflict",
+		Detail: "This job was changed elsewhere since it was opened here."}, kept}
+}
+
+// The job document has places that take a text or a group of fields; these say so in the API's description.
+type (
+	boughtSchema struct{}
+	layerSchema  struct{}
+	blankSchema  struct{}
+)
+
+var (
+	textSchema = &huma.Schema{Type: huma.TypeString}
+	sizeSchema = objectSchema(map[string]*huma.Schema{"width": textSchema, "height": textSchema}, "width", "height")
+)
+
+func objectSchema(fields map[string]*huma.Schema, required ...string) *huma.Schema {
+	return &huma.Schema{Type: huma.TypeObject, Properties: fields, Required: required, AdditionalProperties: false}
+}
+
+func (boughtSchema) Schema(huma.Registry) *huma.Schema {
+	return &huma.Schema{OneOf: []*huma.Schema{textSchema, sizeSchema}, Description: "a catalogue identifier, or a measured width and height"}
+}
+
+func (layerSchema) Schema(huma.Registry) *huma.Schema {
+	named := objectSchema(map[string]*huma.Schema{"name": textSchema, "border": textSchema}, "border")
+	return &huma.Schema{OneOf: []*huma.Schema{textSchema, named}, Description: "a border, or a name and a border"}
+}
+
+func (blankSchema) Schema(r huma.Registry) *huma.Schema {
+	fields := map[string]*huma.Schema{"style": textSchema, "variant": textSchema, "ease": textSchema, "seam": textSchema, "paper": boughtSchema{}.Schema(r)}
+	for _, s := range blank.Styles() {
+		for _, o := range s.Options {
+			fields[o.Name] = textSchema
+			if o.Size {
+				fields[o.Name] = sizeSchema
+			}
+		}
+	}
+	return objectSchema(fields)
+}
+
+func describeDocuments(r huma.Registry) {
+	r.RegisterTypeAlias(reflect.TypeFor[plan.Bought](), reflect.TypeFor[boughtSchema]())
+	r.RegisterTypeAlias(reflect.TypeFor[plan.LayerSpec](), reflect.TypeFor[layerSchema]())
+	r.RegisterTypeAlias(reflect.TypeFor[plan.BlankSpec](), reflect.TypeFor[blankSchema]())
+}

@@ -1,0 +1,121 @@
+package api
+
+import (
+	"crypto/subtle"
+	"errors"
+	"io/fs"
+	"net"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/store"
+)
+
+// Settings say where a server may be reached from. Without a passcode it
+// answers this machine's own addresses only.
+type Settings struct{ Passcode string }
+
+// New is the whole server: the API, the health check and the screens in pages.
+func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
+	r := chi.NewRouter()
+	r.Use(middleware.Recoverer, headers, guard(set))
+	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
+	a := humachi.New(r, config())
+	register(a, &service{catalog.Standard(), kept})
+	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
+		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
+		_, _ = w.Write([]byte("ok\n"))
+	})
+	r.HandleFunc("/api/*", notFound)
+	r.Get("/*", page(pages))
+	return r
+}
+
+// headers keep a browser from loading or being told anything outside.
+func headers(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		h := w.Header()
+		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'")
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		next.ServeHTTP(w, r)
+	})
+}
+
+// guard refuses requests that come by another site's name, from another site's
+// page, or, where a passcode is set, without it.
+func guard(set Settings) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			switch {
+			case set.Passcode == "" && !loopbackHost(r.Host):
+				http.Error(w, "This server answers to this machine's own names only.", http.StatusMisdirectedRequest)
+			case !sameOrigin(r):
+				http.Error(w, "Requests from other sites are refused.", http.StatusForbidden)
+			case set.Passcode != "" && !passes(r, set.Passcode):
+				w.Header().Set("WWW-Authenticate", `Basic realm="Yellow Parcel: any name, and the passcode"`)
+				http.Error(w, "The passcode is needed.", http.StatusUnauthorized)
+			default:
+				next.ServeHTTP(w, r)
+			}
+		})
+	}
+}
+
+func loopbackHost(host string) bool {
+	if name, _, err := net.SplitHostPort(host); err == nil {
+		host = name
+	}
+	host = strings.Trim(host, "[]")
+	return host == "localhost" || net.ParseIP(host).IsLoopback()
+}
+
+func sameOrigin(r *http.Request) bool {
+	origin := r.Header.Get("Origin")
+	if origin == "" {
+		site := r.Header.Get("Sec-Fetch-Site")
+		return site == "" || site == "same-origin" || site == "none" || r.Method == http.MethodGet && r.Header.Get("Sec-Fetch-Mode") == "navigate"
+	}
+	u, err := url.Parse(origin)
+	return err == nil && u.Host == r.Host
+}
+
+func passes(r *http.Request, passcode string) bool {
+	_, given, ok := r.BasicAuth()
+	return ok && subtle.ConstantTimeCompare([]byte(given), []byte(passcode)) == 1
+}
+
+// page serves the built front end; an address that is no file is one of its own screens.
+func page(pages fs.FS) http.HandlerFunc {
+	files := http.FileServerFS(pages)
+	return func(w http.ResponseWriter, r *http.Request) {
+		name := strings.Trim(r.URL.Path, "/")
+		info, err := fs.Stat(pages, name)
+		if strings.HasPrefix(name, "assets/") && err != nil {
+			http.NotFound(w, r)
+			return
+		}
+		if err == nil && !info.IsDir() {
+			if strings.HasPrefix(name, "assets/") {
+				w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+			}
+			files.ServeHTTP(w, r)
+			return
+		}
+		index, err := fs.ReadFile(pages, "index.html")
+		if errors.Is(err, fs.ErrNotExist) {
+			http.Error(w, "The screens are not built yet: run make build.", http.StatusServiceUnavailable)
+			return
+		}
+		w.Header().Set("Content-Type", "text/html; charset=utf-8")
+		w.Header().Set("Cache-Control", "no-cache")
+		_, _ = w.Write(index)
+	}
+}
