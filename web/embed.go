@@ -1,0 +1,9 @@
+// Package web carries the built front end.
+package web
+
+import "embed"
+
+// Dist is what the front end's build wrote; it holds no index.html before the first build.
+//
+//go:embed all:dist
+var Dist embed.FS

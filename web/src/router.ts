@@ -1,0 +1,11 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import JobsView from './views/JobsView.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'jobs', component: JobsView },
+    { path: '/jobs/:id/:station?', name: 'job', component: () => import('./views/JobView.vue'), props: true },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})
