@@ -1,0 +1,56 @@
+package main
+
+import (
+	"encoding/json"
+	"os"
+	"reflect"
+	"regexp"
+	"strings"
+	"testing"
+)
+
+// holds tells whether all that an example shows stands in the real document.
+func holds(example, real any) bool {
+	switch e := example.(type) {
+	case map[string]any:
+		r, ok := real.(map[string]any)
+		for k, v := range e {
+			ok = ok && holds(v, r[k])
+		}
+		return ok
+	case []any:
+		r, ok := real.([]any)
+		for i, v := range e {
+			ok = ok && i < len(r) && holds(v, r[i])
+		}
+		return ok
+	}
+	return reflect.DeepEqual(example, real)
+}
+
+func TestTheExamplesInTheDocumentsRun(t *testing.T) {
+	text, err := os.ReadFile("../../docs/formats.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var last string
+	plans := 0
+	for _, block := range regexp.MustCompile("(?s)```json\n(.*?)```").FindAllStringSubmatch(string(text), -1) {
+		if !strings.Contains(block[1], "yellow-parcel-plan") {
+			last = block[1]
+			if code, _, problems := command(t, last, "plan", "-"); code != 0 {
+				t.Errorf("%s\n%s", problems, last)
+			}
+			continue
+		}
+		plans++
+		_, out, _ := command(t, last, "plan", "-")
+		var example, real any
+		if json.Unmarshal([]byte(block[1]), &example) != nil || json.Unmarshal([]byte(out), &real) != nil || !holds(example, real) {
+			t.Errorf("the plan of\n%sdoes not hold\n%s", last, block[1])
+		}
+	}
+	if plans != 1 {
+		t.Errorf("%d plans in the document", plans)
+	}
+}

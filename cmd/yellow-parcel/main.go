@@ -1,0 +1,73 @@
+// Yellow Parcel sizes cards to envelopes, works out envelope blanks and checks them against postal rules.
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"os/signal"
+	"syscall"
+
+	"github.com/alecthomas/kong"
+
+	"yellow-parcel/core/plan"
+)
+
+// Exit codes.
+const (
+	exitFailed   = 1
+	exitBadInput = 2
+)
+
+type commands struct {
+	Serve   serveCommand   `cmd:"" help:"Serve the application on this machine."`
+	Demo    demoCommand    `cmd:"" help:"Serve a fresh, temporary copy of the demonstration."`
+	Plan    planCommand    `cmd:"" help:"Print the plan of a job file."`
+	Export  exportCommand  `cmd:"" help:"Write a part of a job to a file."`
+	Backup  backupCommand  `cmd:"" help:"Copy the data file while the application runs."`
+	OpenAPI openAPICommand `cmd:"" name:"openapi" help:"Print the API's description."`
+}
+
+// streams are the command's input and outputs, so that tests can stand in for a terminal.
+type streams struct {
+	in       io.Reader
+	out, err io.Writer
+}
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	code := run(ctx, os.Args[1:], streams{os.Stdin, os.Stdout, os.Stderr})
+	stop()
+	os.Exit(code)
+}
+
+// run carries out a command line and gives its exit code: 2 for bad input, a line per problem.
+func run(ctx context.Context, args []string, s streams) int {
+	parser, err := kong.New(&commands{}, kong.Name("yellow-parcel"), kong.UsageOnError(),
+		kong.Writers(s.out, s.err), kong.BindTo(ctx, (*context.Context)(nil)), kong.Bind(s), kong.Exit(func(int) {}))
+	if err != nil {
+		fmt.Fprintln(s.err, err)
+		return exitFailed
+	}
+	parsed, err := parser.Parse(args)
+	if err != nil {
+		fmt.Fprintln(s.err, err)
+		return exitBadInput
+	}
+	if len(args) == 0 || parsed.Selected() == nil {
+		return exitBadInput
+	}
+	err = parsed.Run()
+	var problems plan.Problems
+	switch {
+	case err == nil:
+		return 0
+	case errors.As(err, &problems):
+		fmt.Fprintln(s.err, err)
+		return exitBadInput
+	}
+	fmt.Fprintln(s.err, "yellow-parcel:", err)
+	return exitFailed
+}

@@ -1,0 +1,107 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+)
+
+func command(t *testing.T, in string, args ...string) (code int, out, problems string) {
+	t.Helper()
+	var stdout, stderr bytes.Buffer
+	code = run(context.Background(), args, streams{strings.NewReader(in), &stdout, &stderr})
+	return code, stdout.String(), stderr.String()
+}
+
+const a7 = `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","card":{"thickness":"1/8 in"},"layers":["1/8 in","1/8 in"]}`
+
+func TestPlanPrintsThePlan(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "job.json")
+	if err := os.WriteFile(file, []byte(a7), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for _, source := range []string{file, "-"} {
+		code, out, problems := command(t, a7, "plan", source)
+		var p struct {
+			Format string
+			Card   struct{ Width, Height struct{ Text string } }
+		}
+		if err := json.Unmarshal([]byte(out), &p); err != nil || code != 0 || problems != "" {
+			t.Fatalf("%d %v %s", code, err, problems)
+		}
+		if p.Format != "yellow-parcel-plan" || p.Card.Width.Text != "4 7/8 in" || p.Card.Height.Text != "6 7/8 in" {
+			t.Errorf("%+v", p)
+		}
+	}
+}
+
+func TestBadInputEndsWithTwoAndALineEach(t *testing.T) {
+	two := `{"format":"yellow-parcel-job","version":1,"envelope":"us-z9","card":{"thickness":"thick"}}`
+	code, _, problems := command(t, two, "plan", "-")
+	lines := strings.Split(strings.TrimSpace(problems), "\n")
+	if code != 2 || len(lines) != 2 || lines[0] != `card.thickness: "thick" is not a length; try 5 1/2 in` || !strings.HasPrefix(lines[1], "envelope: ") {
+		t.Errorf("%d %q", code, problems)
+	}
+	for _, args := range [][]string{
+		{"export", "--as", "papyrus", "--part", "blank", "-"}, {"export", "--as", "svg", "--part", "lid", "-"},
+		{"plan"}, {"bake"}, {"serve", "--listen", "0.0.0.0:0"}, {"serve", "--listen", "here"},
+	} {
+		if code, _, problems := command(t, a7, args...); code != 2 || problems == "" {
+			t.Errorf("%v: %d %q", args, code, problems)
+		}
+	}
+	if code, _, problems := command(t, "", "plan", "/no/such/job.json"); code != 1 || problems == "" {
+		t.Errorf("a file that is not there: %d %q", code, problems)
+	}
+}
+
+func TestExportWritesAFile(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "blank.svg")
+	if code, _, problems := command(t, a7, "export", "--as", "svg", "--part", "blank", "-", "-o", file); code != 0 {
+		t.Fatalf("%d %s", code, problems)
+	}
+	text, err := os.ReadFile(file)
+	if err != nil || !strings.Contains(string(text), `<g id="cut"`) || !strings.Contains(string(text), `<g id="score"`) {
+		t.Errorf("%v %.200s", err, text)
+	}
+}
+
+func TestDemoAnswersAndLeavesNothingBehind(t *testing.T) {
+	t.Setenv("TMPDIR", t.TempDir())
+	ctx, stop := context.WithCancel(context.Background())
+	read, write := io.Pipe()
+	done := make(chan int, 1)
+	go func() {
+		done <- run(ctx, []string{"demo", "--listen", "127.0.0.1:0"}, streams{nil, write, io.Discard})
+	}()
+	line := make([]byte, 200)
+	n, err := read.Read(line)
+	if err != nil {
+		t.Fatal(err)
+	}
+	address := strings.TrimSpace(strings.TrimPrefix(string(line[:n]), "Yellow Parcel is at "))
+	client := http.Client{Timeout: 10 * time.Second}
+	answer, err := client.Get(address + "/api/v1/jobs")
+	if err != nil {
+		t.Fatal(err)
+	}
+	text, _ := io.ReadAll(answer.Body)
+	answer.Body.Close()
+	if !strings.Contains(string(text), "Lantern week invitation") {
+		t.Errorf("%.200s", text)
+	}
+	stop()
+	if code := <-done; code != 0 {
+		t.Errorf("ended with %d", code)
+	}
+	if left, _ := os.ReadDir(os.Getenv("TMPDIR")); len(left) != 0 {
+		t.Errorf("left %v behind", left)
+	}
+}

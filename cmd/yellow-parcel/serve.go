@@ -1,0 +1,90 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net"
+	"net/http"
+	"time"
+
+	"yellow-parcel/api"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/store"
+	"yellow-parcel/web"
+)
+
+type serveCommand struct {
+	listenFlags
+	Data string `default:"yellow-parcel-data" help:"Folder the data file lives in." type:"path"`
+}
+
+// listenFlags are the flags of every command that serves.
+type listenFlags struct {
+	Listen   string `default:"127.0.0.1:8080" help:"Address to listen on."`
+	Passcode string `env:"YELLOW_PARCEL_PASSCODE" help:"Asked of every visitor; needed for any address but this machine's own."`
+}
+
+// Run serves until it is told to stop.
+func (c *serveCommand) Run(ctx context.Context, s streams) error {
+	return c.serve(ctx, s, c.Data, nil)
+}
+
+// serve opens a data folder and serves it; ready, when given, runs before the first request.
+func (f listenFlags) serve(ctx context.Context, s streams, dir string, ready func(*store.Store) error) error {
+	if err := f.check(); err != nil {
+		return err
+	}
+	kept, err := store.Open(dir)
+	if err != nil {
+		return err
+	}
+	if ready != nil {
+		if err := ready(kept); err != nil {
+			return errors.Join(err, kept.Close())
+		}
+	}
+	return errors.Join(f.answer(ctx, s, kept), kept.Close())
+}
+
+// check refuses an address others can reach while there is no passcode to keep them out.
+func (f listenFlags) check() error {
+	host, _, err := net.SplitHostPort(f.Listen)
+	if err != nil {
+		return plan.Problems{{Field: "listen", Text: fmt.Sprintf("%q is not an address; try 127.0.0.1:8080", f.Listen)}}
+	}
+	if host == "localhost" || net.ParseIP(host).IsLoopback() || len(f.Passcode) >= 8 {
+		return nil
+	}
+	return plan.Problems{{Field: "passcode", Text: "others can reach " + f.Listen + "; give a passcode of at least 8 letters, or listen on 127.0.0.1:8080"}}
+}
+
+func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) error {
+	pages, err := fs.Sub(web.Dist, "dist")
+	if err != nil {
+		return err
+	}
+	listener, err := net.Listen("tcp", f.Listen)
+	if err != nil {
+		return err
+	}
+	server := &http.Server{
+		Handler:           api.New(kept, pages, api.Settings{Passcode: f.Passcode}),
+		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,
+	}
+	fmt.Fprintf(s.out, "Yellow Parcel is at http://%s\n", listener.Addr())
+	if f.Passcode != "" {
+		fmt.Fprintln(s.out, "Others on the network can reach it with the passcode.")
+	}
+	done := make(chan error, 1)
+	go func() { done <- server.Serve(listener) }()
+	select {
+	case err := <-done:
+		return err
+	case <-ctx.Done():
+		last, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+		defer cancel()
+		return server.Shutdown(last)
+	}
+}
