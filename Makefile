@@ -1,0 +1,77 @@
+# Two commands matter: make demo, and make test. Both install what they need.
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+export CGO_ENABLED := 0
+
+BIN := bin/yellow-parcel
+LISTEN ?= 127.0.0.1:8080
+GO_FILES := $(shell find . -name '*.go' -not -path './web/node_modules/*') go.mod go.sum
+CORE_DATA := $(shell find core demo store -type f -not -name '*.go')
+WEB_FILES := $(shell find web/src web/public web/*.ts web/*.json web/*.js web/index.html -type f)
+
+.PHONY: demo serve build test check unit browser client client-current tools bench shots fuzz clean
+
+demo: $(BIN) ## serve a fresh copy of the demonstration
+	$(BIN) demo --listen $(LISTEN)
+
+serve: $(BIN) ## serve your own data from ./yellow-parcel-data
+	$(BIN) serve --listen $(LISTEN)
+
+build: $(BIN)
+
+$(BIN): $(GO_FILES) $(CORE_DATA) web/dist/index.html api/openapi.json
+	@echo "== building $(BIN)"
+	go build -trimpath -o $(BIN) ./cmd/yellow-parcel
+
+web/node_modules/.package-lock.json: web/package.json web/package-lock.json
+	@echo "== installing the front end's packages"
+	cd web && npm ci --no-audit --no-fund
+
+web/dist/index.html: $(WEB_FILES) web/node_modules/.package-lock.json
+	@echo "== building the screens"
+	cd web && npm run --silent build
+
+tools: ## Chromium for the browser tests, by apt where it is missing
+	@command -v chromium >/dev/null || { echo "== installing Chromium"; \
+	  if [ "$$(id -u)" = 0 ]; then as=; else as=sudo; fi; \
+	  $$as apt-get update -qq; $$as apt-get install -y -qq --no-install-recommends chromium >/dev/null; }
+
+test: tools check unit browser ## everything: build, vet, types, lint, all tests
+
+check: $(BIN) client-current
+	@echo "== formatting, vet, types, lint"
+	@unformatted=$$(gofmt -l $$(git ls-files -co --exclude-standard '*.go')); test -z "$$unformatted" || { echo "not formatted: $$unformatted"; exit 1; }
+	go vet ./...
+	cd web && npm run --silent types && npm run --silent lint
+
+unit:
+	@echo "== tests"
+	go test $$(go list ./... | grep -v /e2e)
+
+browser: $(BIN) tools
+	@echo "== browser tests"
+	go test -count=1 -timeout 10m ./e2e
+
+client: web/node_modules/.package-lock.json ## the API's description and the typed client from it
+	go run ./cmd/yellow-parcel openapi > api/openapi.json.new && mv api/openapi.json.new api/openapi.json
+	cd web && npm run --silent client
+
+client-current: web/node_modules/.package-lock.json
+	@echo "== is the typed client current?"
+	@cd web && npx --no-install openapi-typescript ../api/openapi.json -o node_modules/.schema.ts >/dev/null && \
+	  cmp -s node_modules/.schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is stale: run make client"; exit 1; }
+
+bench: $(BIN) ## the plan on one core, and a keystroke in the browser
+	go test -run '^$$' -bench . -cpu 1 ./core/plan ./core/proof
+	go test -run '^$$' -bench Keystroke ./e2e
+
+fuzz: ## each reader for a minute
+	go test -run '^$$' -fuzz FuzzParse -fuzztime 60s ./core/measure
+	go test -run '^$$' -fuzz FuzzRead -fuzztime 60s ./core/plan
+
+shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
+	go run ./e2e/shots docs/screenshots
+
+clean:
+	rm -rf bin web/node_modules
+	find web/dist -mindepth 1 -not -name .gitkeep -delete
