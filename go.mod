@@ -2,7 +2,10 @@ module yellow-parcel
 
 go 1.26.0
 
-ignore ./web/node_modules
+ignore (
+	./bench/trim/node_modules
+	./web/node_modules
+)
 
 require (
 	github.com/alecthomas/kong v1.17.0

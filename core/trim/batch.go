@@ -1,0 +1,403 @@
+package trim
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"yellow-parcel/core/measure"
+)
+
+// batch chooses patterns for a batch of which everything that can come out of a
+// sheet is known.
+type batch struct {
+	*solver
+	all    []pattern
+	most   []int // indices of the patterns to which no piece can be added
+	demand []int
+	nodes  int
+}
+
+// Bounds on how far a batch is looked into.
+const (
+	maxNodes  = 4_000 // steps of the exact search
+	maxOffers = 150    // candidates of equal sheets that are drawn and compared
+)
+
+// listed plans from complete lists of patterns, where they are short enough.
+// The error is a *ReachError.
+func (v *solver) listed() error {
+	b := batch{solver: v}
+	for _, k := range v.kinds {
+		b.demand = append(b.demand, k.count)
+	}
+	for s, sheet := range v.p.Sheets {
+		if sheet.Count == 0 {
+			continue
+		}
+		found, ok := patternsOf(v.p, v.kinds, s)
+		if !ok {
+			return nil
+		}
+		b.all = append(b.all, found...)
+	}
+	b.drop()
+	b.findMost()
+	if missing := b.uncovered(); missing >= 0 {
+		return v.refusal
+	}
+	uses, cost, ok := b.cover(func(s Sheet) float64 { return 1 }).solve()
+	if ok {
+		v.lower = max(v.lower, int(math.Ceil(cost-1e-6)))
+	}
+	b.few()
+	if buying := slices.ContainsFunc(v.p.Sheets, func(s Sheet) bool { return s.Buy }); buying {
+		uses, _, ok = b.cover(func(s Sheet) float64 {
+			if s.Buy {
+				return 1000
+			}
+			return 1
+		}).solve()
+	}
+	if ok {
+		b.rounded(uses)
+	}
+	b.prove()
+	return nil
+}
+
+// drop leaves out the shapes that the trimmer cannot cut, and patterns without shapes.
+func (b *batch) drop() {
+	if b.p.Limits == (Limits{}) {
+		return
+	}
+	for i := range b.all {
+		q := &b.all[i]
+		q.shapes = slices.DeleteFunc(slices.Clone(q.shapes), func(s *shape) bool {
+			_, err := b.draw(q.sheet, s, true)
+			if err != nil {
+				_, err = b.draw(q.sheet, s, false)
+			}
+			if err != nil {
+				b.refuse(err)
+			}
+			return err != nil
+		})
+	}
+	b.all = slices.DeleteFunc(b.all, func(q pattern) bool { return len(q.shapes) == 0 })
+}
+
+// uncovered is a kind that no pattern holds, or -1.
+func (b *batch) uncovered() int {
+	for k := range b.kinds {
+		if !slices.ContainsFunc(b.all, func(q pattern) bool { return q.counts[k] > 0 }) {
+			return k
+		}
+	}
+	return -1
+}
+
+func (b *batch) draw(sheet int, s *shape, whole bool) (Layout, error) {
+	z := b.p.Sheets[sheet].Size
+	t := newTree(z.Width, z.Height)
+	t.build(0, s, whole)
+	return t.layout(b.p, b.kinds, sheet)
+}
+
+func (b *batch) findMost() {
+	for i, q := range b.all {
+		covered := false
+		for j := len(b.all) - 1; j >= 0 && !covered; j-- {
+			o := b.all[j]
+			covered = j != i && o.sheet == q.sheet && within(q.counts, o.counts)
+		}
+		if !covered {
+			b.most = append(b.most, i)
+		}
+	}
+}
+
+// within tells whether every count of a is at most that of b.
+func within(a, b []int) bool {
+	for k := range a {
+		if a[k] > b[k] {
+			return false
+		}
+	}
+	return true
+}
+
+func (b *batch) cover(cost func(Sheet) float64) *cover {
+	c := &cover{demand: b.demand}
+	for _, i := range b.most {
+		q := b.all[i]
+		c.counts = append(c.counts, q.counts)
+		c.sheet = append(c.sheet, q.sheet)
+		c.cost = append(c.cost, cost(b.p.Sheets[q.sheet]))
+	}
+	for _, s := range b.p.Sheets {
+		c.limit = append(c.limit, s.Count)
+	}
+	return c
+}
+
+// few tries every one and every two patterns alone: few patterns, few settings.
+func (b *batch) few() {
+	offers, least := 0, math.MaxInt
+	for i, one := range b.most {
+		for _, two := range b.most[i:] {
+			x, y, ok := b.two(b.all[one].counts, b.all[two].counts, one == two)
+			if !ok || x+y > least || offers > maxOffers && x+y == least {
+				continue
+			}
+			if x+y < least {
+				least, offers = x+y, 0
+			}
+			offers++
+			b.use(map[int]int{one: x, two: y})
+		}
+	}
+}
+
+// two is how often to use two patterns so that they cover the batch on the fewest sheets.
+func (b *batch) two(p, q []int, same bool) (x, y int, ok bool) {
+	most := 0
+	for k, d := range b.demand {
+		if p[k] == 0 && q[k] == 0 {
+			return 0, 0, false
+		}
+		if p[k] > 0 {
+			most = max(most, (d+p[k]-1)/p[k])
+		}
+	}
+	if same {
+		return most, most, true
+	}
+	least := math.MaxInt
+	for i := 0; i <= most && i < least; i++ {
+		need := 0
+		for k, d := range b.demand {
+			if rest := d - i*p[k]; rest > 0 {
+				if q[k] == 0 {
+					need = math.MaxInt / 2
+					break
+				}
+				need = max(need, (rest+q[k]-1)/q[k])
+			}
+		}
+		if i+need < least {
+			least, x, y, ok = i+need, i, need, true
+		}
+	}
+	return x, y, ok && least < math.MaxInt/2
+}
+
+// rounded takes the whole uses of the fractional cover and fills in the rest.
+func (b *batch) rounded(uses []float64) {
+	taken, left := map[int]int{}, slices.Clone(b.demand)
+	stock := stockOf(b.p)
+	for j, x := range uses {
+		n := int(math.Floor(x + 1e-7))
+		if n == 0 {
+			continue
+		}
+		q := b.all[b.most[j]]
+		taken[b.most[j]] += n
+		for k := range left {
+			left[k] -= n * q.counts[k]
+		}
+		if stock[q.sheet] != Unlimited {
+			stock[q.sheet] -= n
+		}
+	}
+	for sheets := 0; sheets < 12; sheets++ {
+		b.nodes = 0
+		if more, ok := b.exactly(left, stock, sheets); ok {
+			for _, i := range more {
+				taken[i]++
+			}
+			b.use(taken)
+			return
+		}
+	}
+}
+
+// prove looks for plans with fewer sheets than the best, one at a time, and
+// raises the bound where there is none.
+func (b *batch) prove() {
+	for b.best != nil && b.lower < b.best.used && b.lower <= 12 {
+		b.nodes = 0
+		found, ok := b.exactly(slices.Clone(b.demand), stockOf(b.p), b.lower)
+		switch {
+		case ok:
+			taken := map[int]int{}
+			for _, i := range found {
+				taken[i]++
+			}
+			before := b.best.used
+			if b.use(taken); b.best.used == before {
+				return
+			}
+		case b.nodes > maxNodes:
+			return
+		default:
+			b.lower++
+		}
+	}
+}
+
+// exactly covers what is left with at most so many sheets, looking at every way
+// of doing it unless that is too many.
+func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
+	need, worst, most := int64(0), -1, int64(0)
+	for k, n := range left {
+		if n <= 0 {
+			continue
+		}
+		a := int64(n) * area(b.kinds[k].size)
+		need += a
+		if worst < 0 || a > most {
+			worst, most = k, a
+		}
+	}
+	if worst < 0 {
+		return nil, true
+	}
+	if b.nodes++; sheets == 0 || b.nodes > maxNodes || need > int64(sheets)*b.largest() {
+		return nil, false
+	}
+	type option struct {
+		at     int
+		covers int64
+	}
+	var options []option
+	for _, i := range b.most {
+		q := b.all[i]
+		if q.counts[worst] == 0 || stock[q.sheet] == 0 {
+			continue
+		}
+		covers := int64(0)
+		for k, n := range q.counts {
+			covers += int64(min(n, max(left[k], 0))) * area(b.kinds[k].size)
+		}
+		if b.p.Sheets[q.sheet].Buy {
+			covers -= 1 << 60
+		}
+		options = append(options, option{i, covers})
+	}
+	slices.SortStableFunc(options, func(x, y option) int { return cmp.Compare(y.covers, x.covers) })
+	for _, o := range options {
+		q := b.all[o.at]
+		rest, after := slices.Clone(left), slices.Clone(stock)
+		for k, n := range q.counts {
+			rest[k] -= n
+		}
+		if after[q.sheet] != Unlimited {
+			after[q.sheet]--
+		}
+		if more, ok := b.exactly(rest, after, sheets-1); ok {
+			return append(more, o.at), true
+		}
+	}
+	return nil, false
+}
+
+func (b *batch) largest() int64 {
+	most := int64(0)
+	for _, s := range b.p.Sheets {
+		most = max(most, area(s.Size))
+	}
+	return most
+}
+
+// use draws the patterns taken, without the pieces beyond the batch, and offers the result.
+func (b *batch) use(taken map[int]int) {
+	type lot struct {
+		pattern int
+		counts  []int
+		times   int
+	}
+	surplus := make([]int, len(b.demand))
+	order := make([]int, 0, len(taken))
+	for i, n := range taken {
+		if n > 0 {
+			order = append(order, i)
+		}
+		for k, c := range b.all[i].counts {
+			surplus[k] += n * c
+		}
+	}
+	slices.Sort(order)
+	for k, d := range b.demand {
+		if surplus[k] -= d; surplus[k] < 0 {
+			return
+		}
+	}
+	var lots []lot
+	for _, i := range slices.Backward(order) {
+		times := taken[i]
+		for times > 0 {
+			counts, less := slices.Clone(b.all[i].counts), 0
+			for k := range counts {
+				cut := min(counts[k], surplus[k])
+				counts[k] -= cut
+				surplus[k] -= cut
+				less += cut
+			}
+			if less == 0 {
+				lots = append(lots, lot{i, counts, times})
+				break
+			}
+			times--
+			if slices.Max(counts) > 0 {
+				lots = append(lots, lot{i, counts, 1})
+			}
+		}
+	}
+	var layouts []Layout
+	var sets []measure.Length
+	for _, l := range slices.Backward(lots) {
+		layout, ok := b.lightest(b.all[l.pattern].sheet, l.counts, sets)
+		if !ok {
+			return
+		}
+		for _, c := range layout.Cuts {
+			sets = append(sets, c.Set)
+		}
+		layout.Count = l.times
+		layouts = append(layouts, layout)
+	}
+	b.offer(layouts)
+}
+
+// lightest draws a lot in the shape that adds the fewest settings to those in
+// use, and of these the one with the largest offcut.
+func (b *batch) lightest(sheet int, counts []int, sets []measure.Length) (best Layout, ok bool) {
+	fewest, widest := 0, int64(0)
+	at := slices.IndexFunc(b.all, func(q pattern) bool { return q.sheet == sheet && slices.Equal(q.counts, counts) })
+	if at < 0 {
+		return best, false
+	}
+	for _, s := range b.all[at].shapes {
+		for _, whole := range []bool{true, false} {
+			l, err := b.draw(sheet, s, whole)
+			if err != nil {
+				continue
+			}
+			added := 0
+			for _, set := range settings([]Layout{l}) {
+				if !slices.Contains(sets, set) {
+					added++
+				}
+			}
+			offcut := int64(0)
+			if len(l.Offcuts) > 0 {
+				offcut = area(l.Offcuts[0].Size)
+			}
+			if !ok || added < fewest || added == fewest && offcut > widest {
+				best, fewest, widest, ok = l, added, offcut, true
+			}
+		}
+	}
+	return best, ok
+}

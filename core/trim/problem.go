@@ -1,0 +1,148 @@
+package trim
+
+import (
+	"errors"
+	"fmt"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+)
+
+// Piece is a rectangle wanted Count times. Grain is the side that must lie
+// along the sheet's grain, "width" or "height"; empty when it may lie either
+// way. A piece with a Paper comes only from sheets of that paper.
+type Piece struct {
+	Name  string
+	Size  card.Size
+	Count int
+	Paper string
+	Grain string
+}
+
+// Unlimited is the count of a sheet that can be had as often as needed.
+const Unlimited = -1
+
+// Sheet is stock to cut from. Grain is the side the fibres run along, empty when not known.
+// Sheets to Buy are taken only when those on hand do not do.
+type Sheet struct {
+	ID    string
+	Name  string
+	Size  card.Size
+	Count int
+	Paper string
+	Grain string
+	Buy   bool
+}
+
+// Limits are what the trimmer can do: the longest cut, and the deepest the
+// guide can be set. Zero means no limit.
+type Limits struct{ Longest, Deepest measure.Length }
+
+// Problem is what to cut from what. Steps bounds the search, not the time, so
+// that the same problem always gives the same plan; zero takes the usual.
+// Watch, when given, is told how the search goes and stops it by answering false.
+type Problem struct {
+	Pieces []Piece
+	Sheets []Sheet
+	Limits Limits
+	Steps  int
+	Watch  func(done, steps, sheets int) bool
+}
+
+// Placed is a piece in a sheet, from its top left corner, as it lies there.
+type Placed struct {
+	Piece  int // index into the problem's pieces
+	Name   string
+	X, Y   measure.Length
+	Size   card.Size
+	Turned bool
+}
+
+// Rect is a place in a sheet.
+type Rect struct {
+	X, Y measure.Length
+	card.Size
+}
+
+// Chop is one cut from edge to edge of a part of a sheet. At is the guide's
+// setting, measured from the side of the part that lies against it.
+type Chop struct {
+	Number   int
+	Set      measure.Length
+	Length   measure.Length
+	Part     Rect
+	Across   bool           // the blade runs across the part's width; else down its height
+	At       measure.Length // where the blade falls, from the sheet's left or top edge
+	FromFar  bool           // the guide holds the far part: it could not be set deep enough for the near one
+	after    int            // the cut that must come first; -1 for none
+	trimming bool
+}
+
+// Layout is one way of cutting a sheet, used Count times.
+type Layout struct {
+	Sheet   int // index into the problem's sheets
+	Count   int
+	Pieces  []Placed
+	Cuts    []Chop
+	Offcuts []Rect
+}
+
+// Plan is the cuts for a whole batch.
+type Plan struct {
+	Layouts    []Layout
+	Steps      []Step
+	Used       int // sheets
+	Bought     int // of them, sheets that are not on hand
+	LowerBound int // no plan uses fewer
+	Settings   int // distinct settings of the guide
+	Stopped    bool
+}
+
+// Proved tells whether no plan could use fewer sheets.
+func (p *Plan) Proved() bool { return p.Used == p.LowerBound }
+
+// NoSheetError says that a piece comes out of none of the sheets.
+type NoSheetError struct{ Piece Piece }
+
+func (e *NoSheetError) Error() string {
+	return fmt.Sprintf("%s comes out of none of the sheets", e.Piece.Name)
+}
+
+// ErrShort says that the sheets on hand do not suffice and none are to be bought.
+var ErrShort = errors.New("the sheets do not suffice")
+
+// ReachError says that the trimmer cannot make a cut.
+type ReachError struct {
+	Piece  Piece
+	Sheet  Sheet
+	Length measure.Length // of the cut
+	Set    measure.Length // of the guide
+	Limits Limits
+}
+
+func (e *ReachError) Error() string {
+	return fmt.Sprintf("no cut within the trimmer's reach gets %s out of %s", e.Piece.Name, e.Sheet.Name)
+}
+
+// ways tells how a piece may lie in a sheet: upright, turned.
+func ways(p Piece, s Sheet) (upright, turned bool) {
+	if p.Paper != "" && p.Paper != s.Paper {
+		return false, false
+	}
+	upright = p.Size.Width <= s.Size.Width && p.Size.Height <= s.Size.Height
+	turned = p.Size.Height <= s.Size.Width && p.Size.Width <= s.Size.Height && p.Size.Width != p.Size.Height
+	if p.Grain != "" && s.Grain != "" {
+		upright = upright && p.Grain == s.Grain
+		turned = p.Size.Height <= s.Size.Width && p.Size.Width <= s.Size.Height && p.Grain != s.Grain
+	}
+	return upright, turned
+}
+
+// Step is one setting of the guide and the cuts made at it, across the whole batch.
+type Step struct {
+	Set  measure.Length
+	Cuts []StepCut
+}
+
+// StepCut is a cut of a layout, by its number, made once for each sheet of it.
+type StepCut struct{ Layout, Number int }

@@ -1,0 +1,354 @@
+package trim
+
+import (
+	"math/rand/v2"
+	"slices"
+
+	"yellow-parcel/core/measure"
+)
+
+// search packs single pieces, each into some sheet, by taking parts out of a
+// few sheets and laying them in again wherever they fit best. It tries to do
+// without one sheet after another until the bound is met or its steps are used.
+type search struct {
+	p     *Problem
+	kinds []kind
+	rng   *rand.Rand
+	bins  []*bin
+	pool  []int // kinds of the pieces that lie in no sheet
+	saved []saved
+	work  int     // places looked at
+	unit  float64 // area that free paper is weighed against
+}
+
+// bin is one sheet with what lies in it.
+type bin struct {
+	sheet int
+	tree  tree
+	free  []int32
+	wide  measure.Length // the longest sides of its free parts, to pass it over at a glance
+	high  measure.Length
+}
+
+type saved struct {
+	at   int
+	tree tree
+}
+
+func (b *bin) refresh() {
+	b.free, b.wide, b.high = b.free[:0], 0, 0
+	for i := range b.tree.parts {
+		if p := &b.tree.parts[i]; p.holds == free {
+			b.free = append(b.free, int32(i))
+			b.wide, b.high = max(b.wide, p.w), max(b.high, p.h)
+		}
+	}
+}
+
+func newBin(p *Problem, sheet int) *bin {
+	z := p.Sheets[sheet].Size
+	b := &bin{sheet: sheet, tree: newTree(z.Width, z.Height)}
+	b.refresh()
+	return b
+}
+
+// spot is a place for a piece: where, how it lies, which cut comes first.
+type spot struct {
+	bin           int
+	at            int32
+	turned, stack bool
+	loss          float64
+}
+
+// worth of free paper: whole pieces are worth more than the same area in bits.
+func (s *search) worth(w, h measure.Length) float64 {
+	a := float64(w) * float64(h) / s.unit
+	return a * a
+}
+
+// best is the place that spoils the least free paper. Now and then a place is
+// overlooked, so that the search does not go in circles.
+func (s *search) best(k int, blink bool) (spot, bool) {
+	found := spot{bin: -1, loss: 1e300}
+	z := s.kinds[k].size
+	for i, b := range s.bins {
+		up := s.kinds[k].up[b.sheet] && z.Width <= b.wide && z.Height <= b.high
+		side := s.kinds[k].side[b.sheet] && z.Height <= b.wide && z.Width <= b.high
+		s.work++
+		if !up && !side {
+			continue
+		}
+		s.work += len(b.free)
+		for _, at := range b.free {
+			f := &b.tree.parts[at]
+			if up && z.Width <= f.w && z.Height <= f.h {
+				s.weigh(&found, spot{bin: i, at: at}, f, z.Width, z.Height, blink)
+			}
+			if side && z.Height <= f.w && z.Width <= f.h {
+				s.weigh(&found, spot{bin: i, at: at, turned: true}, f, z.Height, z.Width, blink)
+			}
+		}
+	}
+	return found, found.bin >= 0
+}
+
+func (s *search) weigh(found *spot, here spot, f *part, w, h measure.Length, blink bool) {
+	if blink && s.rng.Uint32()&63 == 0 {
+		return
+	}
+	before := s.worth(f.w, f.h)
+	if loss := before - s.worth(f.w, f.h-h) - s.worth(f.w-w, h); loss < found.loss {
+		here.stack, here.loss = true, loss
+		*found = here
+	}
+	if loss := before - s.worth(f.w-w, f.h) - s.worth(w, f.h-h); loss < found.loss {
+		here.stack, here.loss = false, loss
+		*found = here
+	}
+}
+
+func (s *search) lay(k int, at spot) {
+	s.keep(at.bin)
+	z := s.kinds[k].size
+	if at.turned {
+		z = z.Turned()
+	}
+	b := s.bins[at.bin]
+	b.tree.put(at.at, k, z.Width, z.Height, at.turned, at.stack)
+	b.refresh()
+}
+
+// keep remembers a sheet as it is before the first change of a step.
+func (s *search) keep(i int) {
+	for _, one := range s.saved {
+		if one.at == i {
+			return
+		}
+	}
+	n := len(s.saved)
+	if n < cap(s.saved) {
+		s.saved = s.saved[:n+1]
+	} else {
+		s.saved = append(s.saved, saved{})
+	}
+	s.saved[n].at = i
+	s.bins[i].tree.copyTo(&s.saved[n].tree)
+}
+
+func (s *search) putBack() {
+	for i := range s.saved {
+		b := s.bins[s.saved[i].at]
+		s.saved[i].tree.copyTo(&b.tree)
+		b.refresh()
+	}
+}
+
+// cost weighs the pieces left over, and between equals how scattered the free paper is.
+func (s *search) cost() float64 {
+	sum := 0.0
+	for _, k := range s.pool {
+		sum += float64(area(s.kinds[k].size)) / s.unit
+	}
+	for _, b := range s.bins {
+		for _, at := range b.free {
+			f := &b.tree.parts[at]
+			sum -= s.worth(f.w, f.h) * scatter
+		}
+	}
+	return sum
+}
+
+const scatter = 0.005
+
+// refill lays what is in the pool, the large first but for a little chance.
+func (s *search) refill(blink bool) {
+	type turn struct {
+		kind int
+		key  float64
+	}
+	order := make([]turn, len(s.pool))
+	for i, k := range s.pool {
+		z := s.kinds[k].size
+		key := float64(area(z))
+		if s.rng.Uint32()&1 == 0 {
+			key = float64(max(z.Width, z.Height)) * float64(max(z.Width, z.Height))
+		}
+		if blink {
+			key *= 0.7 + 0.6*s.rng.Float64()
+		}
+		order[i] = turn{k, key}
+	}
+	slices.SortStableFunc(order, func(a, b turn) int {
+		switch {
+		case a.key > b.key:
+			return -1
+		case a.key < b.key:
+			return 1
+		}
+		return 0
+	})
+	s.pool = s.pool[:0]
+	for _, t := range order {
+		if at, ok := s.best(t.kind, blink); ok {
+			s.lay(t.kind, at)
+		} else {
+			s.pool = append(s.pool, t.kind)
+		}
+	}
+}
+
+// ruin takes some parts out of a few sheets.
+func (s *search) ruin() {
+	sheets := 1 + s.rng.IntN(4)
+	for range sheets {
+		i := s.rng.IntN(len(s.bins))
+		s.keep(i)
+		b := s.bins[i]
+		if s.rng.IntN(2) == 0 {
+			s.take(b, 0)
+			continue
+		}
+		for range 1 + s.rng.IntN(2) {
+			s.take(b, s.any(b))
+		}
+	}
+}
+
+// any picks a part that is not free; the whole sheet when there is none.
+func (s *search) any(b *bin) int32 {
+	n := 0
+	var at int32
+	for i := 1; i < len(b.tree.parts); i++ {
+		if b.tree.parts[i].holds == free || b.tree.parts[i].holds == gone {
+			continue
+		}
+		if n++; s.rng.IntN(n) == 0 {
+			at = int32(i)
+		}
+	}
+	return at
+}
+
+func (s *search) take(b *bin, at int32) {
+	s.gather(&b.tree, at)
+	b.tree.clear(at)
+	b.refresh()
+}
+
+func (s *search) gather(t *tree, at int32) {
+	if k := t.parts[at].holds; k >= 0 {
+		s.pool = append(s.pool, int(k))
+	}
+	for k := t.parts[at].kid; k != none; k = t.parts[k].next {
+		s.gather(t, k)
+	}
+}
+
+const lateness = 10
+
+// squeeze works at emptying the pool until the work is used up; it tells whether it did.
+func (s *search) squeeze(limit int, tick func() bool) bool {
+	now := s.cost()
+	past := make([]float64, lateness)
+	for i := range past {
+		past[i] = now
+	}
+	for step := 1; s.work < limit && len(s.pool) > 0; step++ {
+		if step%64 == 0 && !tick() {
+			return false
+		}
+		pool := slices.Clone(s.pool)
+		s.saved = s.saved[:0]
+		s.ruin()
+		s.refill(true)
+		next := s.cost()
+		slot := &past[step%lateness]
+		if next <= now || next <= *slot {
+			now = next
+		} else {
+			s.putBack()
+			s.pool = pool
+		}
+		*slot = now
+	}
+	return len(s.pool) == 0
+}
+
+// pack finds sheets for all pieces, then tries to do with fewer. It gives one
+// tree of parts for each sheet; ok is false when the sheets do not suffice.
+func (s *search) pack(lower, limit int, tick func(sheets int) bool) (done []*bin, ok bool) {
+	for k, one := range s.kinds {
+		for range one.count {
+			s.pool = append(s.pool, k)
+		}
+	}
+	left := make([]int, len(s.p.Sheets))
+	for i, sheet := range s.p.Sheets {
+		left[i] = sheet.Count
+	}
+	for {
+		s.refill(false)
+		if len(s.pool) == 0 {
+			break
+		}
+		at := s.next(s.pool[0], left)
+		if at < 0 {
+			return nil, false
+		}
+		left[at]--
+		s.bins = append(s.bins, newBin(s.p, at))
+	}
+	for s.work < limit && len(s.bins) > lower {
+		done = s.copyOf()
+		s.drop()
+		if !s.squeeze(limit, func() bool { return tick(len(done)) }) {
+			return done, true
+		}
+	}
+	return s.bins, true
+}
+
+// next is the largest sheet still to be had that takes a piece, those on hand first.
+func (s *search) next(k int, left []int) int {
+	best := -1
+	for i, sheet := range s.p.Sheets {
+		if left[i] == 0 || !s.kinds[k].up[i] && !s.kinds[k].side[i] {
+			continue
+		}
+		if best < 0 || s.p.Sheets[best].Buy && !sheet.Buy ||
+			sheet.Buy == s.p.Sheets[best].Buy && area(sheet.Size) > area(s.p.Sheets[best].Size) {
+			best = i
+		}
+	}
+	return best
+}
+
+func (s *search) copyOf() []*bin {
+	out := make([]*bin, len(s.bins))
+	for i, b := range s.bins {
+		out[i] = &bin{sheet: b.sheet}
+		b.tree.copyTo(&out[i].tree)
+	}
+	return out
+}
+
+// drop gives up the sheet with the least in it, one to buy before one on hand.
+func (s *search) drop() {
+	worst, least := 0, 0.0
+	for i, b := range s.bins {
+		filled := float64(area(s.p.Sheets[b.sheet].Size))
+		for _, at := range b.free {
+			f := &b.tree.parts[at]
+			filled -= float64(f.w) * float64(f.h)
+		}
+		if s.p.Sheets[b.sheet].Buy {
+			filled -= 1e18
+		}
+		if i == 0 || filled < least {
+			worst, least = i, filled
+		}
+	}
+	s.take(s.bins[worst], 0)
+	s.bins = slices.Delete(s.bins, worst, worst+1)
+	s.saved = nil
+}
