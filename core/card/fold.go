@@ -2,7 +2,11 @@
 // score it, the layers that step down from it, and which envelopes take it.
 package card
 
-import "yellow-parcel/core/measure"
+import (
+	"fmt"
+
+	"yellow-parcel/core/measure"
+)
 
 // Size is a width and a height as the piece stands.
 type Size struct{ Width, Height measure.Length }
@@ -10,38 +14,141 @@ type Size struct{ Width, Height measure.Length }
 // Turned is the size after a quarter turn.
 func (s Size) Turned() Size { return Size{s.Height, s.Width} }
 
-// Score is one crease on a flat piece: how far At it lies From an edge ("left" or "top").
+// Score is one crease on a flat piece: how far At it lies From an edge ("left"
+// or "top"), and on which Face the groove goes. The groove side is the outside
+// of its fold, so a fold that goes the other way is scored on the inside face.
 type Score struct {
 	From string
 	At   measure.Length
+	Face string // "outside" or "inside" of the finished card
 }
+
+// The faces a score can lie on.
+const (
+	Outside = "outside"
+	Inside  = "inside"
+)
 
 // Flat is the piece to cut for a card: its size before folding, and its scores in order.
 type Flat struct {
 	Size
 	Scores []Score
-	Panels int // how many card faces thick the folded base is
+	Widths []measure.Length // of the panels, from the left or the top
+	Panels int              // how many card faces thick the folded base is
 }
 
-// Fold is one way of making a card of a finished size.
+// Along is the side of the flat piece that the folds run along.
+func (f Flat) Along() measure.Length {
+	if len(f.Scores) > 0 && f.Scores[0].From == "top" {
+		return f.Width
+	}
+	return f.Height
+}
+
+// Shape is what a fold leaves to choose.
+type Shape struct {
+	Panels int              // of an accordion
+	Door   measure.Length   // width of a gate fold's first door; zero for half the card
+	Short  measure.Length   // how much shorter a trifold's inner panel is
+	Widths []measure.Length // of the panels of a fold of one's own
+	OnTop  bool             // the folds run across, so that the card opens upwards
+	Ruler  measure.Ruler    // half doors are rounded down to it, so that they do not overlap
+}
+
+// Bounds of an accordion, and the usual shortening of a trifold's inner panel.
+const (
+	LeastPanels = 2
+	MostPanels  = 16
+	ShortInch   = measure.Inch / 16
+	ShortMetric = 3 * measure.Millimetre / 2
+)
+
+// Fold is one way of making a card of a finished size. Hinge is true where it
+// can open to the side or upwards.
 type Fold struct {
 	ID, Name string
 	Says     string // one line on what is doubled
-	cut      func(s Size) Flat
+	Hinge    bool
+	// panels are the widths of the panels for a closed width, and the face of
+	// each score between them; the width is the height where the fold is on top.
+	panels func(w measure.Length, s Shape) (widths []measure.Length, faces []string, err error)
+	onTop  bool
+	thick  int // panels that lie on each other; 0 for all of them
+}
+
+func outside(n int) []string {
+	faces := make([]string, n)
+	for i := range faces {
+		faces[i] = Outside
+	}
+	return faces
+}
+
+func book(w measure.Length, _ Shape) ([]measure.Length, []string, error) {
+	return []measure.Length{w, w}, outside(1), nil
+}
+
+func flat(w measure.Length, _ Shape) ([]measure.Length, []string, error) {
+	return []measure.Length{w}, nil, nil
+}
+
+func gate(w measure.Length, s Shape) ([]measure.Length, []string, error) {
+	if s.Door == 0 {
+		half := s.Ruler.Down(w / 2)
+		return []measure.Length{half, w, half}, outside(2), nil
+	}
+	if s.Door >= w {
+		return nil, nil, fmt.Errorf("a door as wide as the card leaves none for the other; less than %s", w.Text(s.Ruler.Unit))
+	}
+	return []measure.Length{s.Door, w, w - s.Door}, outside(2), nil
+}
+
+// pleats go to and fro: every other score is made on the other face.
+func pleats(w measure.Length, n int) ([]measure.Length, []string, error) {
+	var widths []measure.Length
+	var faces []string
+	for i := range n {
+		widths = append(widths, w)
+		if i > 0 {
+			faces = append(faces, []string{Inside, Outside}[i%2])
+		}
+	}
+	return widths, faces, nil
+}
+
+func zed(w measure.Length, _ Shape) ([]measure.Length, []string, error) { return pleats(w, 3) }
+
+func accordion(w measure.Length, s Shape) ([]measure.Length, []string, error) {
+	return pleats(w, s.Panels)
+}
+
+func trifold(w measure.Length, s Shape) ([]measure.Length, []string, error) {
+	if s.Short >= w {
+		return nil, nil, fmt.Errorf("the inner panel vanishes; make it shorter by less than %s", w.Text(s.Ruler.Unit))
+	}
+	return []measure.Length{w, w, w - s.Short}, outside(2), nil
+}
+
+func custom(w measure.Length, s Shape) ([]measure.Length, []string, error) {
+	for i, p := range s.Widths {
+		if p > w {
+			return nil, nil, fmt.Errorf("panel %d is %s wide and sticks out of a card of %s", i+1, p.Text(s.Ruler.Unit), w.Text(s.Ruler.Unit))
+		}
+	}
+	return s.Widths, outside(len(s.Widths) - 1), nil
 }
 
 // Folds are the folds known, in the order they are offered.
 func Folds() []Fold {
 	return []Fold{
-		{"book", "Book fold", "folds on the side, so the width is doubled", func(s Size) Flat {
-			return Flat{Size{2 * s.Width, s.Height}, []Score{{"left", s.Width}}, 2}
-		}},
-		{"tent", "Tent fold", "folds on top, so the height is doubled", func(s Size) Flat {
-			return Flat{Size{s.Width, 2 * s.Height}, []Score{{"top", s.Height}}, 2}
-		}},
-		{"flat", "Flat card", "is not folded, so nothing is doubled", func(s Size) Flat {
-			return Flat{s, nil, 1}
-		}},
+		{ID: "book", Name: "Book fold", Says: "folds on the side, so the width is doubled", panels: book},
+		{ID: "tent", Name: "Tent fold", Says: "folds on top, so the height is doubled", panels: book, onTop: true},
+		{ID: "flat", Name: "Flat card", Says: "is not folded, so nothing is doubled", panels: flat},
+		{ID: "gate", Name: "Gate fold", Says: "has two doors that meet on the front, together as wide as the card", Hinge: true, panels: gate, thick: 2},
+		{ID: "trifold", Name: "Trifold", Says: "has three panels, the inner one shorter so that it lies flat inside", Hinge: true, panels: trifold},
+		{ID: "z", Name: "Z fold", Says: "has three panels that go to and fro", Hinge: true, panels: zed},
+		{ID: "accordion", Name: "Accordion", Says: "has panels that go to and fro", Hinge: true, panels: accordion},
+		{ID: "custom", Name: "Own fold", Says: "has panels of your own widths", Hinge: true, panels: custom},
 	}
 }
 
@@ -55,18 +162,64 @@ func FoldByID(id string) (Fold, bool) {
 	return Fold{}, false
 }
 
-// Flat is the piece to cut for a card of the finished size.
-func (f Fold) Flat(finished Size) Flat { return f.cut(finished) }
+// Flat is the piece to cut for a card of the finished size. The error says in a
+// maker's words why the shape does not go with the size.
+func (f Fold) Flat(finished Size, s Shape) (Flat, error) {
+	onTop := f.onTop || f.Hinge && s.OnTop
+	w, from := finished.Width, "left"
+	if onTop {
+		w, from = finished.Height, "top"
+	}
+	widths, faces, err := f.panels(w, s)
+	if err != nil {
+		return Flat{}, err
+	}
+	out := Flat{Size: finished, Widths: widths, Panels: f.thick}
+	if out.Panels == 0 {
+		out.Panels = len(widths)
+	}
+	var at measure.Length
+	for i, p := range widths {
+		if at += p; i < len(faces) {
+			out.Scores = append(out.Scores, Score{from, at, faces[i]})
+		}
+	}
+	if onTop {
+		out.Height = at
+	} else {
+		out.Width = at
+	}
+	return out, nil
+}
 
-// Inside is the finished size an envelope of the given size takes: smaller by
+// Within is the finished size an envelope of the given size takes: smaller by
 // the thickness and the ease each way, rounded down to the ruler. An envelope
 // flattened to W closes round a card only when W is at least its width plus
 // its thickness, so the thickness counts once.
-func Inside(envelope Size, thickness, ease measure.Length, r measure.Ruler) Size {
+func Within(envelope Size, thickness, ease measure.Length, r measure.Ruler) Size {
 	return Size{r.Down(envelope.Width - thickness - ease), r.Down(envelope.Height - thickness - ease)}
 }
 
-// Step is a layer's size: the piece below less the border on both sides, rounded down to the ruler.
-func Step(below Size, border measure.Length, r measure.Ruler) Size {
-	return Size{r.Down(below.Width - 2*border), r.Down(below.Height - 2*border)}
+// Border is what stays visible of the piece below a layer.
+type Border struct{ Side, Top, Bottom measure.Length }
+
+// Equal is a border of one width all round.
+func Equal(b measure.Length) Border { return Border{b, b, b} }
+
+// Step is a layer's size: the piece below less the border on each side, rounded down to the ruler.
+func Step(below Size, b Border, r measure.Ruler) Size {
+	return Size{r.Down(below.Width - 2*b.Side), r.Down(below.Height - b.Top - b.Bottom)}
+}
+
+// Ladder is a set of sample layers for a card: each smaller than the one before
+// by twice the step, down to the least side worth holding against a card.
+func Ladder(finished Size, step, least measure.Length, r measure.Ruler) []Size {
+	var out []Size
+	for z := finished; ; {
+		z = Step(z, Equal(step), r)
+		if min(z.Width, z.Height) < least || len(out) == 40 {
+			return out
+		}
+		out = append(out, z)
+	}
 }

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"strings"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
@@ -16,9 +17,13 @@ func (m *maker) cardAndEnvelope() {
 		m.answer("start", "envelope", "Envelope", m.envelope.name, []string{"As given: inside is taken to be the size it is sold by."}, m.both("envelope", m.envelope.size)...)
 	}
 	working := []string{"As given."}
-	if !m.given {
+	switch {
+	case m.fromSheet:
+		p.Card.From = "sheet"
+		working = []string{"The largest card of this fold that " + m.sheet.name + " gives."}
+	case !m.given:
 		p.Card.From = "envelope"
-		working = []string{m.inside(m.envelope.size.Width, m.spec.card.Width), m.inside(m.envelope.size.Height, m.spec.card.Height)}
+		working = []string{m.within(m.envelope.size.Width, m.untwisted().Width), m.within(m.envelope.size.Height, m.untwisted().Height)}
 		m.customary()
 	}
 	m.answer("start", "card", "Finished card", "", working, m.both("card", m.spec.card)...)
@@ -34,6 +39,14 @@ func (m *maker) cardAndEnvelope() {
 		}, m.both("clearance", fit.Clearance)...)
 }
 
+// untwisted is the card as it was taken from the envelope, before it was turned.
+func (m *maker) untwisted() card.Size {
+	if m.turned {
+		return m.spec.card.Turned()
+	}
+	return m.spec.card
+}
+
 // lying is the card as it goes into the job's envelope.
 func (m *maker) lying() card.Size {
 	if m.own != nil && m.own.Turned {
@@ -42,7 +55,7 @@ func (m *maker) lying() card.Size {
 	return m.spec.card
 }
 
-func (m *maker) inside(outer, inner measure.Length) string {
+func (m *maker) within(outer, inner measure.Length) string {
 	sum := fmt.Sprintf("%s envelope − %s ease = ", m.bare(outer), m.bare(m.ease))
 	if m.thickness > 0 {
 		sum = fmt.Sprintf("%s envelope − %s thick − %s ease = ", m.bare(outer), m.bare(m.thickness), m.bare(m.ease))
@@ -71,22 +84,22 @@ func fitted(p piece) card.Envelope {
 
 func (m *maker) base() {
 	finished := card.Size{Width: m.ruler.Down(m.spec.card.Width), Height: m.ruler.Down(m.spec.card.Height)}
-	m.flat = m.fold.Flat(finished)
 	g := trim.BestGrid(m.sheet.size, m.flat.Size)
 	b := Base{
 		Fold: m.fold.ID, Cut: m.size(m.flat.Size), Scores: []Score{}, Panels: m.flat.Panels,
 		Sheet:    Sheet{m.sheet.id, m.sheet.name, m.length(m.sheet.size.Width), m.length(m.sheet.size.Height)},
-		PerSheet: g.Count(), Turned: g.Turned, Columns: g.Cols, Rows: g.Rows, First: "height", Cuts: []Cut{}, Offcuts: []Size{}, Grain: m.grain(),
+		PerSheet: g.Count(), Turned: g.Turned, Columns: g.Cols, Rows: g.Rows, First: "height", Cuts: []Cut{}, Offcuts: []Size{}, Grain: m.grain(), Advice: m.scoreAdvice(), Colour: m.basePaper.colour,
+	}
+	if m.stock != nil {
+		b.Paper = m.stock.Text()
 	}
 	if g.Rips {
 		b.First = "width"
 	}
 	m.answer("base", "base", "Cut", "", m.doubling(finished), m.both("base", m.flat.Size)...)
 	for i, s := range m.flat.Scores {
-		b.Scores = append(b.Scores, Score{s.From, m.length(s.At)})
-		m.answer("base", fmt.Sprintf("score%d", i), "Score", "from the "+s.From+" edge; fold away from the groove",
-			[]string{"One finished " + across(s.From) + " in: " + m.text(s.At) + ". The groove is the outside of the fold."},
-			m.figure(fmt.Sprintf("score%d", i), s.At))
+		b.Scores = append(b.Scores, Score{s.From, m.length(s.At), s.Face})
+		m.answer("base", fmt.Sprintf("score%d", i), "Score", m.scoreNote(i), []string{m.scoreWorking(i)}, m.figure(fmt.Sprintf("score%d", i), s.At))
 	}
 	for i, c := range g.Cuts {
 		text := fmt.Sprintf("set %s, cut %s", m.text(c.Set), timesText(c.Times))
@@ -127,13 +140,37 @@ func across(from string) string {
 	return "width"
 }
 
+// scoreNote says from where, and on which face once they differ.
+func (m *maker) scoreNote(i int) string {
+	s := m.flat.Scores[i]
+	note := "from the " + s.From + " edge; fold away from the groove"
+	if i > 0 && s.Face != m.flat.Scores[i-1].Face {
+		note = "turn over; still from the " + s.From + " edge"
+	}
+	return note
+}
+
+// scoreWorking adds up the panels before a score.
+func (m *maker) scoreWorking(i int) string {
+	s := m.flat.Scores[i]
+	if i == 0 {
+		return "One panel in: " + m.text(s.At) + ", the finished " + across(s.From) + " or the door's. The groove is the outside of the fold."
+	}
+	before := m.flat.Scores[i-1].At
+	return fmt.Sprintf("%s + %s = %s. The groove is the outside of the fold.", m.bare(before), m.bare(m.flat.Widths[i]), m.text(s.At))
+}
+
 // doubling is the step people trip over: which side is doubled, in their own numbers.
 func (m *maker) doubling(finished card.Size) []string {
+	sum := make([]string, len(m.flat.Widths))
+	for i, w := range m.flat.Widths {
+		sum[i] = m.bare(w)
+	}
 	line := func(cut, one measure.Length, side string) string {
 		if cut == one {
 			return fmt.Sprintf("%s stays as it is: %s", side, m.text(one))
 		}
-		return fmt.Sprintf("%s: 2 × %s = %s", side, m.bare(one), m.text(cut))
+		return fmt.Sprintf("%s: %s = %s", side, strings.Join(sum, " + "), m.text(cut))
 	}
 	return []string{
 		m.fold.Name + " " + m.fold.Says + ".",
@@ -146,11 +183,24 @@ func (m *maker) grain() string {
 	if len(m.flat.Scores) == 0 {
 		return "A flat card may lie either way of the grain."
 	}
-	side := m.flat.Height
-	if m.flat.Scores[0].From == "top" {
-		side = m.flat.Width
+	text := "Let the grain run along the fold, the " + m.text(m.flat.Along()) + " side: a fold across it cracks."
+	if m.alongFold {
+		text += " The cut plan keeps to it where the sheet's grain is known."
 	}
-	return "Let the grain run along the fold, the " + m.text(side) + " side: a fold across it cracks."
+	return text
+}
+
+// scoreAdvice says whether the stock has to be scored.
+func (m *maker) scoreAdvice() string {
+	switch {
+	case len(m.flat.Scores) == 0:
+		return ""
+	case m.stock == nil:
+		return "Stock over 200 g/m² must be scored before it is folded."
+	case m.stock.NeedsScore():
+		return m.stock.Text() + " must be scored before it is folded."
+	}
+	return m.stock.Text() + " folds without a score; a crease with the bone is enough."
 }
 
 func (m *maker) layersOn() Problems {
@@ -161,13 +211,17 @@ func (m *maker) layersOn() Problems {
 		if z.Width < pieceBounds.least || z.Height < pieceBounds.least {
 			return append(problems, Problem{l.field, fmt.Sprintf(
 				"%s vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
-				l.name, m.text(l.border), m.sizeText(below), m.text(pieceBounds.least), borderBounds.example(m.unit))})
+				l.name, m.text(l.border.Side), m.sizeText(below), m.text(pieceBounds.least), borderBounds.example(m.unit))})
 		}
 		key := fmt.Sprintf("layer%d", i)
-		m.plan.Layers = append(m.plan.Layers, Layer{l.name, m.length(z.Width), m.length(z.Height), m.length(l.border)})
-		m.answer("layers", key, l.name, "border "+m.text(l.border), []string{
-			m.stepText(below.Width, l.border, z.Width) + " wide",
-			m.stepText(below.Height, l.border, z.Height) + " high; the border counts on both sides",
+		m.plan.Layers = append(m.plan.Layers, Layer{l.name, m.length(z.Width), m.length(z.Height), m.length(l.border.Side), m.length(l.border.Bottom), l.paper.name, l.paper.colour})
+		note := "border " + m.text(l.border.Side)
+		if l.border.Bottom != l.border.Side {
+			note += ", " + m.text(l.border.Bottom) + " below"
+		}
+		m.answer("layers", key, l.name, note, []string{
+			m.stepText(below.Width, 2*l.border.Side, z.Width) + " wide",
+			m.heightText(below.Height, l.border, z.Height) + " high; the border counts on both sides",
 		}, m.both(key, z)...)
 		m.stack = append(m.stack, z)
 		below = z
@@ -175,16 +229,72 @@ func (m *maker) layersOn() Problems {
 	return nil
 }
 
-func (m *maker) stepText(below, border, marked measure.Length) string {
-	return m.rounded(fmt.Sprintf("%s − 2 × %s = ", m.bare(below), m.bare(border)), below-2*border, marked, "down")
+func (m *maker) heightText(below measure.Length, b card.Border, marked measure.Length) string {
+	if b.Top == b.Bottom {
+		return m.stepText(below, 2*b.Top, marked)
+	}
+	return m.rounded(fmt.Sprintf("%s − %s − %s = ", m.bare(below), m.bare(b.Top), m.bare(b.Bottom)), below-b.Top-b.Bottom, marked, "down")
+}
+
+func (m *maker) stepText(below, both, marked measure.Length) string {
+	return m.rounded(fmt.Sprintf("%s − 2 × %s = ", m.bare(below), m.bare(both/2)), below-both, marked, "down")
+}
+
+// stamping holds the area a stamp needs against what the top layer leaves, either way round.
+func (m *maker) stamping() {
+	if m.stamp == (card.Size{}) {
+		return
+	}
+	top := m.spec.card
+	if n := len(m.stack); n > 0 {
+		top = m.stack[n-1]
+	}
+	holds := func(z card.Size) bool { return z.Width <= top.Width && z.Height <= top.Height }
+	s := &Stamping{Needed: m.size(m.stamp), Left: m.size(top), OK: holds(m.stamp) || holds(m.stamp.Turned())}
+	s.Text = fmt.Sprintf("%s is left to stamp on; %s is needed", m.sizeText(top), m.sizeText(m.stamp))
+	if !s.OK {
+		m.warn("stamp", "stamp", s.Text+".")
+	}
+	m.plan.Stamping = s
+}
+
+// ladder is a set of labelled samples to hold against the card.
+func (m *maker) ladder() {
+	step := m.usual(measure.Inch/8, 3*measure.Millimetre)
+	for i, z := range card.Ladder(m.spec.card, step, m.usual(3*measure.Inch/2, 40*measure.Millimetre), m.ruler) {
+		m.plan.Ladder = append(m.plan.Ladder, Rung{fmt.Sprint(i + 1), m.length(z.Width), m.length(z.Height)})
+	}
+}
+
+// makes lists what else the sheet gives, when the job starts from one.
+func (m *maker) makes() {
+	if !m.fromSheet {
+		return
+	}
+	envelopes := m.formats()
+	for _, one := range card.Makes(m.sheet.size, m.shape) {
+		z := one.Finished
+		mk := Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: m.sizeText(z), Width: m.length(z.Width), Height: m.length(z.Height), PerSheet: one.PerSheet(),
+			Patch: map[string]any{"card": map[string]any{"width": m.text(z.Width), "height": m.text(z.Height), "fold": one.Fold.ID}}}
+		if best := card.Rank(envelopes, z, m.thickness)[0]; best.Verdict != card.No {
+			f, _ := m.catalog.Format(best.Envelope.ID)
+			mk.Envelope, mk.Verdict = f.Name, string(best.Verdict)
+		}
+		m.plan.Makes = append(m.plan.Makes, mk)
+	}
+}
+
+// formats are the catalogue's envelopes as fits are tried in them.
+func (m *maker) formats() []card.Envelope {
+	out := make([]card.Envelope, len(m.catalog.Formats))
+	for i, f := range m.catalog.Formats {
+		out[i] = fitted(piece{id: f.ID, size: card.Size{Width: f.Width, Height: f.Height}, format: f})
+	}
+	return out
 }
 
 func (m *maker) fits() {
-	envelopes := make([]card.Envelope, len(m.catalog.Formats))
-	for i, f := range m.catalog.Formats {
-		envelopes[i] = fitted(piece{id: f.ID, size: card.Size{Width: f.Width, Height: f.Height}, format: f})
-	}
-	for _, fit := range card.Rank(envelopes, m.spec.card, m.thickness) {
+	for _, fit := range card.Rank(m.formats(), m.spec.card, m.thickness) {
 		f, _ := m.catalog.Format(fit.Envelope.ID)
 		m.plan.Fits = append(m.plan.Fits, Fit{
 			Format: f.ID, Name: f.Name, Family: f.Family, Width: m.length(f.Width), Height: m.length(f.Height),

@@ -27,7 +27,13 @@ type Job struct {
 	Envelope *Bought      `json:"envelope,omitempty"`
 	Card     *CardSpec    `json:"card,omitempty"`
 	Layers   []LayerSpec  `json:"layers,omitzero"`
+	Inside   string       `json:"inside,omitempty"`
+	Stamp    *Bought      `json:"stamp,omitempty"`
 	Sheet    *Bought      `json:"sheet,omitempty"`
+	Stock    []StockSpec  `json:"stock,omitempty"`
+	Spoilage string       `json:"spoilage,omitempty"`
+	Trimmer  *TrimmerSpec `json:"trimmer,omitempty"`
+	Currency string       `json:"currency,omitempty"`
 	Blank    *BlankSpec   `json:"blank,omitempty"`
 	Post     *PostSpec    `json:"post,omitempty"`
 }
@@ -36,18 +42,54 @@ type Job struct {
 type Bought struct{ ID, Width, Height string }
 
 // CardSpec is what is known of the card. Ease is the room beyond its thickness
-// when it is sized from an envelope.
+// when it is sized from an envelope; Turn lays it the other way round in it.
+// Stock is the weight of its paper; Paper names the paper, as Stock lists do.
 type CardSpec struct {
-	Width     string `json:"width,omitempty"`
-	Height    string `json:"height,omitempty"`
-	Fold      string `json:"fold,omitempty"`
-	Thickness string `json:"thickness,omitempty"`
-	Weight    string `json:"weight,omitempty"`
-	Ease      string `json:"ease,omitempty"`
+	Width     string   `json:"width,omitempty"`
+	Height    string   `json:"height,omitempty"`
+	Turn      bool     `json:"turn,omitempty"`
+	Fold      string   `json:"fold,omitempty"`
+	Hinge     string   `json:"hinge,omitempty"`
+	Panels    int      `json:"panels,omitempty"`
+	Widths    []string `json:"panel_widths,omitempty"`
+	Door      string   `json:"door,omitempty"`
+	Short     string   `json:"short,omitempty"`
+	Thickness string   `json:"thickness,omitempty"`
+	Weight    string   `json:"weight,omitempty"`
+	Ease      string   `json:"ease,omitempty"`
+	Stock     string   `json:"stock,omitempty"`
+	Paper     string   `json:"paper,omitempty"`
+	Grain     string   `json:"grain,omitempty"`
+	Colour    string   `json:"colour,omitempty"`
 }
 
-// LayerSpec is one layer; Border is what stays visible of the piece below, each side.
-type LayerSpec struct{ Name, Border string }
+// LayerSpec is one layer; Border is what stays visible of the piece below, each
+// side, and Bottom what stays visible below it where that differs.
+type LayerSpec struct {
+	Name   string `json:"name,omitempty"`
+	Border string `json:"border"`
+	Bottom string `json:"bottom,omitempty"`
+	Paper  string `json:"paper,omitempty"`
+	Colour string `json:"colour,omitempty"`
+}
+
+// StockSpec is a sheet on hand: how many, of what paper, which way its grain
+// runs ("long" or "short"), and what one costs. Item ties it to the shelf.
+type StockSpec struct {
+	Item   string  `json:"item,omitempty"`
+	Sheet  *Bought `json:"sheet"`
+	Count  int     `json:"count"`
+	Paper  string  `json:"paper,omitempty"`
+	Grain  string  `json:"grain,omitempty"`
+	Price  string  `json:"price,omitempty"`
+	Colour string  `json:"colour,omitempty"`
+}
+
+// TrimmerSpec is how far the trimmer reaches: its longest cut, and how deep the guide sets.
+type TrimmerSpec struct {
+	Longest string `json:"longest,omitempty"`
+	Deepest string `json:"deepest,omitempty"`
+}
 
 // BlankSpec is what the maker asked of the envelope blank. Options are the style's own.
 type BlankSpec struct {
@@ -83,15 +125,13 @@ func (b Bought) MarshalJSON() ([]byte, error) {
 	return json.Marshal(sizeDoc{b.Width, b.Height})
 }
 
-// MarshalJSON writes an unnamed layer as its border alone.
+// MarshalJSON writes a layer that has only a border as that border alone.
 func (l LayerSpec) MarshalJSON() ([]byte, error) {
-	if l.Name == "" {
+	if l == (LayerSpec{Border: l.Border}) {
 		return json.Marshal(l.Border)
 	}
-	return json.Marshal(struct {
-		Name   string `json:"name"`
-		Border string `json:"border"`
-	}{l.Name, l.Border})
+	type plain LayerSpec
+	return json.Marshal(plain(l))
 }
 
 // MarshalJSON writes the style's own options beside the ones all styles take.

@@ -12,6 +12,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 )
 
@@ -75,14 +76,16 @@ func (f *faults) fail(field, format string, args ...any) {
 type reader struct{ faults }
 
 func (r *reader) job(v any) Job {
-	m := r.object("", v, "format", "version", "title", "unit", "ruler", "quantity", "envelope", "card", "layers", "sheet", "blank", "post")
+	m := r.object("", v, "format", "version", "title", "unit", "ruler", "quantity", "envelope", "card", "layers", "inside", "stamp",
+		"sheet", "stock", "spoilage", "trimmer", "currency", "blank", "post")
 	if m == nil {
 		return Job{}
 	}
 	j := Job{
 		Format: r.text("", m, "format"), Title: r.text("", m, "title"), Ruler: r.text("", m, "ruler"),
-		Unit: measure.Unit(r.text("", m, "unit")), Version: r.whole(m, "version"), Quantity: r.whole(m, "quantity"),
-		Envelope: r.bought("envelope", m["envelope"]), Sheet: r.bought("sheet", m["sheet"]),
+		Unit: measure.Unit(r.text("", m, "unit")), Version: r.whole("", m, "version"), Quantity: r.whole("", m, "quantity"),
+		Envelope: r.bought("envelope", m["envelope"]), Sheet: r.bought("sheet", m["sheet"]), Stamp: r.bought("stamp", m["stamp"]),
+		Inside: r.text("", m, "inside"), Spoilage: r.text("", m, "spoilage"), Currency: r.text("", m, "currency"),
 	}
 	if j.Format != JobFormat {
 		r.fail("format", "%q is not a job document; it should be %q", j.Format, JobFormat)
@@ -94,6 +97,7 @@ func (r *reader) job(v any) Job {
 		r.fail("title", "longer than 200 letters; try Lantern week invitation")
 	}
 	j.Card, j.Layers = r.card(m["card"]), r.layers(m["layers"])
+	j.Stock, j.Trimmer = r.stock(m["stock"]), r.trimmer(m["trimmer"])
 	j.Blank, j.Post = r.blank(m["blank"]), r.post(m["post"])
 	return j
 }
@@ -152,7 +156,7 @@ func (r *reader) asText(field string, v any) string {
 	return ""
 }
 
-func (r *reader) whole(m map[string]any, name string) int {
+func (r *reader) whole(path string, m map[string]any, name string) int {
 	switch v := m[name].(type) {
 	case nil:
 		return 0
@@ -161,8 +165,19 @@ func (r *reader) whole(m map[string]any, name string) int {
 			return n
 		}
 	}
-	r.fail(name, "should be a whole number, like 80")
+	r.fail(join(path, name), "should be a whole number, like 80")
 	return 0
+}
+
+func (r *reader) yes(path string, m map[string]any, name string) bool {
+	switch v := m[name].(type) {
+	case nil:
+		return false
+	case bool:
+		return v
+	}
+	r.fail(join(path, name), "should be true or false")
+	return false
 }
 
 func (r *reader) bought(field string, v any) *Bought {
@@ -180,9 +195,44 @@ func (r *reader) card(v any) *CardSpec {
 	if v == nil {
 		return nil
 	}
-	m := r.object("card", v, "width", "height", "fold", "thickness", "weight", "ease")
+	m := r.object("card", v, "width", "height", "turn", "fold", "hinge", "panels", "panel_widths", "door", "short",
+		"thickness", "weight", "ease", "stock", "paper", "grain", "colour")
 	get := func(name string) string { return r.text("card", m, name) }
-	return &CardSpec{get("width"), get("height"), get("fold"), get("thickness"), get("weight"), get("ease")}
+	return &CardSpec{
+		Width: get("width"), Height: get("height"), Turn: r.yes("card", m, "turn"), Fold: get("fold"), Hinge: get("hinge"),
+		Panels: r.whole("card", m, "panels"), Widths: r.texts("card.panel_widths", m["panel_widths"], card.MostPanels), Door: get("door"), Short: get("short"),
+		Thickness: get("thickness"), Weight: get("weight"), Ease: get("ease"), Stock: get("stock"), Paper: get("paper"),
+		Grain: get("grain"), Colour: get("colour"),
+	}
+}
+
+// texts reads a list of texts.
+func (r *reader) texts(field string, v any, most int) []string {
+	var out []string
+	for i, one := range r.list(field, v, most) {
+		out = append(out, r.asText(fmt.Sprintf("%s[%d]", field, i), one))
+	}
+	return out
+}
+
+func (r *reader) stock(v any) []StockSpec {
+	var out []StockSpec
+	for i, one := range r.list("stock", v, 60) {
+		field := fmt.Sprintf("stock[%d]", i)
+		m := r.object(field, one, "item", "sheet", "count", "paper", "grain", "price", "colour")
+		get := func(name string) string { return r.text(field, m, name) }
+		out = append(out, StockSpec{get("item"), r.bought(field+".sheet", m["sheet"]), r.whole(field, m, "count"),
+			get("paper"), get("grain"), get("price"), get("colour")})
+	}
+	return out
+}
+
+func (r *reader) trimmer(v any) *TrimmerSpec {
+	if v == nil {
+		return nil
+	}
+	m := r.object("trimmer", v, "longest", "deepest")
+	return &TrimmerSpec{r.text("trimmer", m, "longest"), r.text("trimmer", m, "deepest")}
 }
 
 func (r *reader) list(field string, v any, most int) []any {
@@ -208,8 +258,9 @@ func (r *reader) layers(v any) []LayerSpec {
 	for i, one := range r.list("layers", v, 12) {
 		field := fmt.Sprintf("layers[%d]", i)
 		if m, ok := one.(map[string]any); ok {
-			r.object(field, m, "name", "border")
-			out = append(out, LayerSpec{r.text(field, m, "name"), r.text(field, m, "border")})
+			r.object(field, m, "name", "border", "bottom", "paper", "colour")
+			get := func(name string) string { return r.text(field, m, name) }
+			out = append(out, LayerSpec{get("name"), get("border"), get("bottom"), get("paper"), get("colour")})
 			continue
 		}
 		out = append(out, LayerSpec{Border: r.asText(field, one)})
@@ -257,13 +308,7 @@ func (r *reader) post(v any) *PostSpec {
 		return nil
 	}
 	m := r.object("post", v, "carriers", "closure", "address", "contents")
-	words := func(name string) []string {
-		var out []string
-		for i, one := range r.list("post."+name, m[name], 20) {
-			out = append(out, r.asText(fmt.Sprintf("post.%s[%d]", name, i), one))
-		}
-		return out
-	}
+	words := func(name string) []string { return r.texts("post."+name, m[name], 20) }
 	return &PostSpec{words("carriers"), r.text("post", m, "closure"), r.text("post", m, "address"), words("contents")}
 }
 

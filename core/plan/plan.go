@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"fmt"
 	"strings"
 
 	"yellow-parcel/core/card"
@@ -27,6 +28,11 @@ type Plan struct {
 	Card        Card         `json:"card"`
 	Base        Base         `json:"base"`
 	Layers      []Layer      `json:"layers"`
+	Inside      *Layer       `json:"inside,omitempty"`
+	Stamping    *Stamping    `json:"stamping,omitempty"`
+	Ladder      []Rung       `json:"ladder"`
+	Makes       []Makeable   `json:"makes"`
+	CutPlan     *CutPlan     `json:"cut_plan,omitempty"`
 	Fits        []Fit        `json:"fits"`
 	Blanks      []Blank      `json:"blanks"`
 	Unsuited    []Unsuited   `json:"unsuited"`
@@ -94,12 +100,44 @@ type Base struct {
 	Cuts     []Cut   `json:"cuts"`
 	Offcuts  []Size  `json:"offcuts"`
 	Grain    string  `json:"grain"`
+	Advice   string  `json:"advice"`
+	Paper    string  `json:"paper,omitempty" doc:"weight of the base's paper"`
+	Colour   string  `json:"colour,omitempty"`
 }
 
 // Score is a crease on the flat piece, measured from one of its edges.
 type Score struct {
 	From string `json:"from"`
 	At   Length `json:"at"`
+	Face string `json:"face" enum:"outside,inside" doc:"the face of the card the groove lies on"`
+}
+
+// Stamping is the area the stamp needs, held against the top layer.
+type Stamping struct {
+	Needed Size   `json:"needed"`
+	Left   Size   `json:"left"`
+	OK     bool   `json:"ok"`
+	Text   string `json:"text"`
+}
+
+// Rung is one sample of the ladder of layers.
+type Rung struct {
+	Label  string `json:"label"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+}
+
+// Makeable is a card that comes out of the sheet, and the bought envelope that takes it best.
+type Makeable struct {
+	Fold     string         `json:"fold"`
+	Name     string         `json:"name"`
+	Text     string         `json:"text"`
+	Width    Length         `json:"width"`
+	Height   Length         `json:"height"`
+	PerSheet int            `json:"per_sheet"`
+	Envelope string         `json:"envelope,omitempty"`
+	Verdict  string         `json:"verdict,omitempty"`
+	Patch    map[string]any `json:"patch"`
 }
 
 // Sheet is the stock a piece is cut from.
@@ -123,6 +161,9 @@ type Layer struct {
 	Width  Length `json:"width"`
 	Height Length `json:"height"`
 	Border Length `json:"border"`
+	Bottom Length `json:"bottom" doc:"what stays visible below it"`
+	Paper  string `json:"paper,omitempty"`
+	Colour string `json:"colour,omitempty"`
 }
 
 // Fit is the card in one bought envelope.
@@ -186,22 +227,41 @@ type Note struct {
 	Text  string `json:"text"`
 }
 
+// Effort is how long a cut plan may be looked for. Watch is told how a
+// thorough search goes, and stops it by answering false.
+type Effort struct {
+	Thorough bool
+	Watch    func(done, steps, sheets int) bool
+}
+
 // Make works out the plan of a job. The error is a Problems, each naming its field.
-func Make(j Job, cat *catalog.Catalog) (*Plan, error) {
+func Make(j Job, cat *catalog.Catalog) (*Plan, error) { return MakeWith(j, cat, Effort{}) }
+
+// MakeWith is Make with a say in how long the cut plan is looked for.
+func MakeWith(j Job, cat *catalog.Catalog, e Effort) (*Plan, error) {
 	s, problems := resolve(j, cat)
 	if len(problems) > 0 {
 		return nil, problems
 	}
-	m := maker{spec: s, catalog: cat, plan: &Plan{
+	m := maker{spec: s, catalog: cat, thorough: e.Thorough, watch: e.Watch, plan: &Plan{
 		Format: PlanFormat, Version: PlanVersion, Title: j.Title,
 		Unit: s.unit, Ruler: s.ruler.String(), Quantity: s.quantity,
-		Layers: []Layer{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
+		Layers: []Layer{}, Ladder: []Rung{}, Makes: []Makeable{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
 	}}
 	m.cardAndEnvelope()
 	m.base()
 	if problems := m.layersOn(); len(problems) > 0 {
 		return nil, problems
 	}
+	m.insideOf()
+	if m.inside > 0 && min(m.insidePanel.Width, m.insidePanel.Height) < pieceBounds.least {
+		return nil, Problems{{"inside", fmt.Sprintf("the inside panel vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
+			m.text(m.inside), m.sizeText(m.spec.card), m.text(pieceBounds.least), borderBounds.example(m.unit))}}
+	}
+	m.stamping()
+	m.ladder()
+	m.makes()
+	m.cutting()
 	m.fits()
 	m.blanks()
 	m.post()
@@ -216,8 +276,11 @@ type maker struct {
 	catalog *catalog.Catalog
 	plan    *Plan
 	own     *card.Fit // the card in the job's own envelope
-	flat    card.Flat // the piece to cut
 	stack   []card.Size
+
+	insidePanel card.Size
+	thorough    bool
+	watch       func(done, steps, sheets int) bool
 }
 
 func (s *spec) length(l measure.Length) Length {

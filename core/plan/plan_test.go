@@ -162,11 +162,11 @@ func TestBadInputNamesItsField(t *testing.T) {
 		`"card":{"width":"5"}`:                                            `card.height: "" is not a length; try 5 1/2 in`,
 		`"envelope":"us-z9"`:                                              `envelope: "us-z9" is not an envelope format; try "us-a7", "iso-c6" or a width and height`,
 		`"envelope":{"width":"5"}`:                                        `envelope.height: "" is not a length; try 5 1/2 in`,
-		`"title":"empty"`:                                                 `envelope: nothing to start from; give an envelope, like "us-a7", or a card's width and height`,
+		`"title":"empty"`:                                                 `envelope: nothing to start from; give an envelope, like "us-a7", a sheet, or a card's width and height`,
 		`"envelope":"us-a7","sheet":"napkin"`:                             `sheet: "napkin" is not a sheet; try "us-letter", "iso-a4" or a width and height`,
 		`"envelope":"us-a2","layers":["1/8 in","2 1/2 in"]`:               `layers[1]: Layer 2 vanishes: a border of 2 1/2 in on both sides of 3 7/8 × 5 1/4 in leaves less than 1/2 in; try 1/8 in`,
 		`"envelope":"us-a2","layers":[{"name":"Mat","border":"3 in"}]`:    `layers[0].border: Mat vanishes: a border of 3 in on both sides of 4 1/8 × 5 1/2 in leaves less than 1/2 in; try 1/8 in`,
-		`"envelope":"us-a7","card":{"fold":"roll"}`:                       `card.fold: "roll" is not a fold; try book, tent, flat`,
+		`"envelope":"us-a7","card":{"fold":"roll"}`:                       `card.fold: "roll" is not a fold; try book, tent, flat, gate, trifold, z, accordion, custom`,
 		`"envelope":"us-a7","card":{"thickness":"5 in"}`:                  `card.thickness: a card 5 in thick leaves no room in 5 1/4 × 7 1/4 in; try 1/8 in`,
 		`"envelope":"us-a7","card":{"weight":"heavy"}`:                    `card.weight: "heavy" is not a weight; try 1.2 oz`,
 		`"envelope":"us-a7","ruler":"1/10 in"`:                            `ruler: "1/10 in" is not a ruler graduation; try 1/16 in, 1/8 in, 1 mm or 0.5 mm`,
@@ -177,14 +177,28 @@ func TestBadInputNamesItsField(t *testing.T) {
 		`"envelope":"us-a7","blank":{"mouth":"long"}`:                     `blank.mouth: belongs to one style; name it in blank.style`,
 		`"envelope":"us-a7","post":{"carriers":["moon"]}`:                 `post.carriers[0]: "moon" is not a carrier here; known are us`,
 		`"envelope":"us-a7","post":{"address":"up"}`:                      `post.address: "up" is not a side; try "long" or "short"`,
-		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, fold, thickness, weight, ease`,
+		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, turn, fold, hinge, panels, panel_widths, door, short, thickness, weight, ease, stock, paper, grain, colour`,
 		`"envelope":"us-a7","quantity":"many"`:                            `quantity: should be a whole number, like 80`,
 		`"envelope":"us-a7","quantity":-2`:                                `quantity: -2 is not a number of cards; try 80`,
 		`"envelope":["us-a7"]`:                                            `envelope: should be a group of fields: width, height`,
 		`"envelope":"us-a7","layers":"1/8"`:                               `layers: should be a list in square brackets`,
 		`"envelope":"us-a7","blank":{"style":"corner-fold","cavity":"5"}`: `blank.cavity: should be a group of fields: width, height`,
 		`"envelope":"us-a7","blank":{"seam":"9 in"}`:                      `blank.seam: "9 in" is not between 0 in and 3 in; try 1/8 in`,
-		`"envelope":"us-a7","layers":[{"border":"1/8","colour":"kelp"}]`:  `layers[0].colour: not a field here; known are name, border`,
+		`"envelope":"us-a7","layers":[{"border":"1/8","hue":"kelp"}]`:     `layers[0].hue: not a field here; known are name, border, bottom, paper, colour`,
+		`"envelope":"us-a7","layers":[{"border":"1/8","colour":"kelp"}]`:  `layers[0].colour: "kelp" is not a colour; try #e8c15a`,
+		`"envelope":"us-a7","card":{"fold":"gate","door":"5 in"}`:         `card.door: a door as wide as the card leaves none for the other; less than 5 in`,
+		`"envelope":"us-a7","card":{"fold":"accordion","panels":40}`:      `card.panels: 40 is not between 2 and 16 panels; try 4`,
+		`"envelope":"us-a7","card":{"fold":"custom"}`:                     `card.panel_widths: a fold of your own needs the widths of two panels or more; try 5 1/2 in and 5 1/2 in`,
+		`"envelope":"us-a7","card":{"hinge":"left"}`:                      `card.hinge: "left" is not a side to open on; try "side" or "top"`,
+		`"envelope":"us-a7","card":{"stock":"110 lb"}`:                    `card.stock: 110 lb may be index (199 g/m²) or cover (297 g/m²): say which, like 110 lb cover`,
+		`"envelope":"us-a7","card":{"turn":"yes"}`:                        `card.turn: should be true or false`,
+		`"envelope":"us-a7","inside":"3 in"`:                              `inside: the inside panel vanishes: a border of 3 in on both sides of 5 × 7 in leaves less than 1/2 in; try 1/8 in`,
+		`"envelope":"us-a7","stock":[{"count":3}]`:                        `stock[0].sheet: "" is not a sheet; try "us-letter", "iso-a4" or a width and height`,
+		`"envelope":"us-a7","stock":[{"sheet":"us-letter","count":-3}]`:   `stock[0].count: -3 is not a number of sheets; try 25`,
+		`"envelope":"us-a7","stock":[{"sheet":"us-letter","price":"x"}]`:  `stock[0].price: "x" is not a price; try 0.35`,
+		`"envelope":"us-a7","spoilage":"some"`:                            `spoilage: "some" is not a number of cards or a share of them; try 4 or 5 %`,
+		`"envelope":"us-a7","trimmer":{"longest":"1/2 in"}`:               `trimmer.longest: "1/2 in" is not between 1 in and 120 in; try 12 in`,
+		`"sheet":{"width":"2","height":"3"}`:                              `sheet: no card of a sensible size with this fold comes out of measured sheet; give the card a width and height`,
 		`"envelope":"us-a7","card":{"thickness":{"in":1}}`:                `card.thickness: should be text in quotes, like "5 1/2 in"`,
 	} {
 		text := `{"format":"yellow-parcel-job","version":1,` + fields + `}`
@@ -218,7 +232,8 @@ func TestDocumentsThatAreNotJobs(t *testing.T) {
 func TestJobIsWrittenAsItWasRead(t *testing.T) {
 	text := `{"format":"yellow-parcel-job","version":1,"title":"Kite card","unit":"in","ruler":"1/16 in","quantity":80,` +
 		`"envelope":{"width":"5 3/8","height":"7 5/8 in"},"card":{"fold":"tent","thickness":"3/16 in"},` +
-		`"layers":["1/8 in",{"name":"Mat","border":"3 mm"}],"sheet":"us-letter",` +
+		`"layers":["1/8 in",{"name":"Mat","border":"3 mm","bottom":"1/2 in","colour":"#445566"}],"inside":"1/8 in","sheet":"us-letter",` +
+		`"stock":[{"sheet":"us-letter","count":40,"paper":"Dune","grain":"long","price":"0.35"},{"sheet":{"width":"12","height":"9"},"count":0}],"spoilage":"5 %","trimmer":{"longest":"12 in"},` +
 		`"blank":{"cavity":{"width":"6","height":"8"},"paper":"us-12x12","style":"corner-fold"},"post":{"carriers":["us"],"address":"long"}}`
 	out, err := json.Marshal(read(t, text))
 	if err != nil || string(out) != text {

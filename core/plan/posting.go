@@ -84,7 +84,7 @@ func (m *maker) post() {
 	}
 	m.plan.Card.Weight = m.cardWeight().Text(m.unit)
 	if m.weight == 0 {
-		m.assume("card.weight", "about %s, from cover stock of 216 g/m²", m.plan.Card.Weight)
+		m.assume("card.weight", "about %s, from stock of %.0f g/m²", m.plan.Card.Weight, m.gsm())
 	}
 }
 
@@ -113,7 +113,31 @@ func (m *maker) cardThickness() measure.Length {
 	if m.measured {
 		return m.thickness
 	}
-	return measure.Length(m.flat.Panels+len(m.layers)) * stockCaliper
+	return measure.Length(m.sheetsThick()) * m.caliper()
+}
+
+// sheetsThick is how many sheets of stock lie on each other in the bare card.
+func (m *maker) sheetsThick() int {
+	n := m.flat.Panels + len(m.layers)
+	if m.inside > 0 {
+		n++
+	}
+	return n
+}
+
+// caliper and gsm are those of the base's paper, where its weight was given.
+func (m *maker) caliper() measure.Length {
+	if m.stock != nil {
+		return m.stock.Caliper()
+	}
+	return stockCaliper
+}
+
+func (m *maker) gsm() float64 {
+	if m.stock != nil {
+		return m.stock.GSM
+	}
+	return stockWeight
 }
 
 // cardWeight is the weight given, else base and layers at the usual weight of stock.
@@ -125,7 +149,8 @@ func (m *maker) cardWeight() measure.Mass {
 	for _, z := range m.stack {
 		mm2 += z.Width.MM() * z.Height.MM()
 	}
-	return measure.FromGrams(mm2 * stockWeight / 1e6)
+	mm2 += m.insidePanel.Width.MM() * m.insidePanel.Height.MM()
+	return measure.FromGrams(mm2 * m.gsm() / 1e6)
 }
 
 // verdictWords are a verdict in a maker's words.
@@ -214,7 +239,7 @@ func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Leng
 	thickness := fmt.Sprintf("%s card + %d × %s paper at the thickest place = %s", m.bare(m.cardThickness()), s.layers, m.bare(paperCaliper), m.text(thick))
 	if !m.measured {
 		thickness = fmt.Sprintf("%d sheets of %s stock + %d × %s paper = %s; measure the finished card to be sure",
-			m.flat.Panels+len(m.layers), m.bare(stockCaliper), s.layers, m.bare(paperCaliper), m.text(thick))
+			m.sheetsThick(), m.bare(m.caliper()), s.layers, m.bare(paperCaliper), m.text(thick))
 	}
 	answers := []Answer{
 		one("post.length", "Length", side, []string{"The outside of the " + s.name + "."}, p.Length),
@@ -233,7 +258,7 @@ func (m *maker) weightWorking(total string) string {
 	if m.weight > 0 {
 		return fmt.Sprintf("%s card, as given, and the envelope's paper at 100 g/m²: %s", m.weight.Text(m.unit), total)
 	}
-	return fmt.Sprintf("Base and layers at 216 g/m², the envelope's paper at 100 g/m²: about %s; weigh it to be sure", total)
+	return fmt.Sprintf("Base and layers at %.0f g/m², the envelope's paper at 100 g/m²: about %s; weigh it to be sure", m.gsm(), total)
 }
 
 func (m *maker) priceWorking(v post.Verdict, weight string) []string {

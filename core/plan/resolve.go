@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
 )
 
 // The bounds of what a maker could mean; outside them a figure is a slip of the keys.
@@ -19,6 +20,8 @@ var (
 	easeBounds   = bounds{0, 3 * measure.Inch}
 	borderBounds = bounds{measure.Inch / 64, 12 * measure.Inch}
 	flapBounds   = bounds{0, 24 * measure.Inch}
+	doorBounds   = bounds{measure.Inch / 4, 48 * measure.Inch}
+	reachBounds  = bounds{measure.Inch, 120 * measure.Inch}
 )
 
 type bounds struct{ least, most measure.Length }
@@ -32,6 +35,19 @@ type spec struct {
 	given     bool // the card's size was given, not taken from the envelope
 	card      card.Size
 	fold      card.Fold
+	shape     card.Shape
+	flat      card.Flat   // the piece to cut
+	stock     *card.Paper // the base's paper, where its weight was given
+	basePaper paper
+	fromSheet bool // the card's size was taken from the sheet
+	turned    bool
+	inside    measure.Length // border of the inside panel; zero for none
+	stamp     card.Size      // area the stamp needs; zero when not asked
+	sheets    []stockSheet
+	spare     int // cards beyond the quantity
+	limits    trim.Limits
+	currency  string
+	alongFold bool // the base's grain must run along its folds
 	thickness measure.Length
 	measured  bool // the thickness was given
 	weight    measure.Mass
@@ -55,7 +71,22 @@ type piece struct {
 
 type layer struct {
 	name, field string
-	border      measure.Length
+	border      card.Border
+	paper       paper
+}
+
+// paper is what a piece is cut from, by name, and how it is drawn.
+type paper struct{ name, colour string }
+
+// stockSheet is a sheet on hand.
+type stockSheet struct {
+	piece
+	item   string
+	count  int
+	paper  paper
+	grain  string // the side the fibres run along
+	price  money
+	priced bool
 }
 
 type blankSpec struct {
@@ -76,9 +107,10 @@ type resolver struct {
 func resolve(j Job, cat *catalog.Catalog) (spec, Problems) {
 	r := &resolver{catalog: cat}
 	r.units(j)
+	r.sheetOf(j)
 	r.start(j)
 	r.layersOf(j)
-	r.sheetOf(j)
+	r.stockOf(j)
 	r.blankOf(j)
 	r.postOf(j)
 	return r.spec, r.problems
@@ -89,8 +121,8 @@ func (r *resolver) assume(field, format string, args ...any) {
 }
 
 // usual picks the customary measure for the job's unit.
-func (r *resolver) usual(inch, metric measure.Length) measure.Length {
-	if r.unit == measure.Millimetres {
+func (s *spec) usual(inch, metric measure.Length) measure.Length {
+	if s.unit == measure.Millimetres {
 		return metric
 	}
 	return inch
@@ -138,8 +170,12 @@ func (r *resolver) length(field, text string, b bounds) measure.Length {
 // example is a length a maker might give, within the bounds.
 func (b bounds) example(u measure.Unit) string {
 	switch {
-	case b == pieceBounds:
+	case b == pieceBounds, b == doorBounds:
 		return u.Example()
+	case b == reachBounds && u == measure.Millimetres:
+		return "320 mm"
+	case b == reachBounds:
+		return "12 in"
 	case u == measure.Millimetres:
 		return "3 mm"
 	}
@@ -177,26 +213,68 @@ func (r *resolver) start(j Job) {
 		}
 		r.weight = w
 	}
-	r.foldOf(c.Fold)
+	r.foldOf(c)
+	r.paperOf(c)
 	r.envelope = r.envelopeOf(j.Envelope)
-	if c.Width != "" || c.Height != "" {
-		r.given, r.card = true, r.size("card", c.Width, c.Height)
+	r.finished(j, c)
+	if len(r.problems) > 0 {
 		return
 	}
-	if j.Envelope == nil {
-		r.fail("envelope", `nothing to start from; give an envelope, like "us-a7", or a card's width and height`)
+	var err error
+	if r.flat, err = r.fold.Flat(card.Size{Width: r.ruler.Down(r.card.Width), Height: r.ruler.Down(r.card.Height)}, r.shape); err != nil {
+		r.fail(shapeField[r.fold.ID], "%s", err)
 	}
+}
+
+// shapeField is the field that says what a fold leaves to choose.
+var shapeField = map[string]string{"gate": "card.door", "trifold": "card.short", "custom": "card.panel_widths"}
+
+// finished settles the card's size: given, or taken from the envelope or the sheet.
+func (r *resolver) finished(j Job, c *CardSpec) {
+	r.turned = c.Turn
+	switch {
+	case c.Width != "" || c.Height != "":
+		r.given, r.card = true, r.size("card", c.Width, c.Height)
+	case j.Envelope != nil:
+		r.fromEnvelope()
+	case j.Sheet != nil:
+		r.fromSheet = true
+		r.ofSheet()
+	default:
+		r.fail("envelope", `nothing to start from; give an envelope, like "us-a7", a sheet, or a card's width and height`)
+	}
+	if r.turned {
+		r.card = r.card.Turned()
+	}
+}
+
+// ofSheet takes the largest card of the fold that the sheet gives.
+func (r *resolver) ofSheet() {
+	if len(r.problems) > 0 {
+		return
+	}
+	for _, m := range card.Makes(r.sheet.size, r.shape) {
+		if m.Fold.ID == r.fold.ID {
+			r.card = m.Finished
+			return
+		}
+	}
+	r.fail("sheet", "no card of a sensible size with this fold comes out of %s; give the card a width and height", r.sheet.name)
+}
+
+func (r *resolver) fromEnvelope() {
 	if r.envelope == nil || len(r.problems) > 0 {
 		return
 	}
-	r.card = card.Inside(r.envelope.size, r.thickness, r.ease, r.ruler)
+	r.card = card.Within(r.envelope.size, r.thickness, r.ease, r.ruler)
 	if r.card.Width < pieceBounds.least || r.card.Height < pieceBounds.least {
 		r.fail("card.thickness", "a card %s thick leaves no room in %s; try %s",
 			r.thickness.Text(r.unit), sizeText(r.envelope.size, r.unit), r.usual(measure.Inch/8, 3*measure.Millimetre).Text(r.unit))
 	}
 }
 
-func (r *resolver) foldOf(id string) {
+func (r *resolver) foldOf(c *CardSpec) {
+	id := c.Fold
 	if id == "" {
 		id = "book"
 		r.assume("card.fold", "a book fold, on the side")
@@ -211,6 +289,63 @@ func (r *resolver) foldOf(id string) {
 		fold, _ = card.FoldByID("book")
 	}
 	r.fold = fold
+	r.shape = card.Shape{Ruler: r.ruler, Panels: c.Panels}
+	switch c.Hinge {
+	case "", "side":
+	case "top":
+		r.shape.OnTop = true
+	default:
+		r.fail("card.hinge", `%q is not a side to open on; try "side" or "top"`, shortName(c.Hinge))
+	}
+	if c.Panels == 0 {
+		r.shape.Panels = 4
+	} else if c.Panels < card.LeastPanels || c.Panels > card.MostPanels {
+		r.fail("card.panels", "%d is not between %d and %d panels; try 4", c.Panels, card.LeastPanels, card.MostPanels)
+	}
+	r.shape.Door = r.optional("card.door", c.Door, doorBounds, 0)
+	r.shape.Short = r.optional("card.short", c.Short, borderBounds, r.usual(card.ShortInch, card.ShortMetric))
+	for i, text := range c.Widths {
+		r.shape.Widths = append(r.shape.Widths, r.length(fmt.Sprintf("card.panel_widths[%d]", i), text, doorBounds))
+	}
+	if fold.ID == "custom" && len(c.Widths) < 2 {
+		r.fail("card.panel_widths", "a fold of your own needs the widths of two panels or more; try %s and %s", r.unit.Example(), r.unit.Example())
+	}
+}
+
+// paperOf reads what the base is cut from.
+func (r *resolver) paperOf(c *CardSpec) {
+	r.basePaper = paper{c.Paper, r.colour("card.colour", c.Colour)}
+	if c.Stock != "" {
+		p, err := card.ParsePaper(c.Stock)
+		if err != nil {
+			r.fail("card.stock", "%s", err)
+		} else {
+			r.stock = &p
+		}
+	}
+	switch c.Grain {
+	case "", "any":
+	case "fold":
+		r.alongFold = true
+	default:
+		r.fail("card.grain", `%q is not a way of the grain; try "fold", so that it runs along the folds, or "any"`, shortName(c.Grain))
+	}
+}
+
+// colour reads a colour as screens write it: #d8c28a.
+func (r *resolver) colour(field, text string) string {
+	if text == "" {
+		return ""
+	}
+	ok := len(text) == 7 && text[0] == '#'
+	for _, c := range text[1:] {
+		ok = ok && strings.ContainsRune("0123456789abcdefABCDEF", c)
+	}
+	if !ok {
+		r.fail(field, "%q is not a colour; try #e8c15a", shortName(text))
+		return ""
+	}
+	return text
 }
 
 func (r *resolver) envelopeOf(b *Bought) *piece {
@@ -242,7 +377,14 @@ func (r *resolver) layersOf(j Job) {
 		} else {
 			name = fmt.Sprintf("Layer %d", i+1)
 		}
-		r.layers = append(r.layers, layer{name, field, r.length(field, l.Border, borderBounds)})
+		at := fmt.Sprintf("layers[%d]", i)
+		b := card.Equal(r.length(field, l.Border, borderBounds))
+		b.Bottom = r.optional(at+".bottom", l.Bottom, borderBounds, b.Bottom)
+		r.layers = append(r.layers, layer{name, field, b, paper{l.Paper, r.colour(at+".colour", l.Colour)}})
+	}
+	r.inside = r.optional("inside", j.Inside, borderBounds, 0)
+	if j.Stamp != nil {
+		r.stamp = r.size("stamp", j.Stamp.Width, j.Stamp.Height)
 	}
 }
 
@@ -252,6 +394,11 @@ func (r *resolver) sheetOf(j Job) {
 		id := "us-letter"
 		if r.unit == measure.Millimetres {
 			id = "iso-a4"
+		}
+		if len(j.Stock) > 0 && j.Stock[0].Sheet != nil {
+			b = j.Stock[0].Sheet
+			r.sheet = r.sheetNamed("stock[0].sheet", b)
+			return
 		}
 		b = &Bought{ID: id}
 		sheet, _ := r.catalog.Sheet(id)

@@ -44,9 +44,16 @@ func fitState(v card.Verdict) (state, word string) {
 
 func (m *maker) baseStation() Station {
 	s := Station{Key: "base", Name: "Base", Figure: m.sizeText(m.flat.Size), State: stateGood}
+	cuts := m.plan.CutPlan
 	s.Word = fmt.Sprintf("%d a sheet", m.plan.Base.PerSheet)
-	if m.plan.Base.PerSheet == 0 {
+	if m.quantity > 1 {
+		s.Word = sheetsText(cuts.SheetsUsed)
+	}
+	switch {
+	case cuts.Problem != nil:
 		s.State, s.Word = stateStop, "no sheet"
+	case len(cuts.Missing) > 0:
+		s.State, s.Word = stateLook, fmt.Sprintf("%d to buy", cuts.Missing[0].Count)
 	}
 	return s
 }
@@ -102,7 +109,7 @@ func (m *maker) postStation() Station {
 // consequence picks the one thing to know now: what stops the job before what
 // costs money, and early stations before late ones.
 func (m *maker) consequence() Consequence {
-	for _, find := range []func() *Consequence{m.envelopeConsequence, m.sheetConsequence, m.blankConsequence, m.postConsequence} {
+	for _, find := range []func() *Consequence{m.envelopeConsequence, m.sheetConsequence, m.stampConsequence, m.blankConsequence, m.postConsequence} {
 		if c := find(); c != nil {
 			return *c
 		}
@@ -128,7 +135,7 @@ func (m *maker) envelopeConsequence() *Consequence {
 		return nil
 	}
 	c := &Consequence{State: stateLook, Station: "start"}
-	fitting := card.Inside(m.own.Envelope.Size, m.thickness, m.ease, m.ruler)
+	fitting := card.Within(m.own.Envelope.Size, m.thickness, m.ease, m.ruler)
 	if m.own.Turned {
 		fitting = fitting.Turned()
 	}
@@ -163,15 +170,23 @@ func (m *maker) bestFormat() *Fix {
 	return &Fix{"Use " + f.Name, f.Patch}
 }
 
-// sheetConsequence offers another fold or sheet when no base comes out of the one named.
+// sheetConsequence speaks of a batch that does not come out of the sheets, and
+// offers another fold or sheet where that is the cause.
 func (m *maker) sheetConsequence() *Consequence {
-	if m.plan.Base.PerSheet > 0 {
+	cuts := m.plan.CutPlan
+	switch {
+	case cuts.Problem == nil && len(cuts.Missing) == 0:
 		return nil
+	case cuts.Problem == nil:
+		return &Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cuts.Missing[0].Text + "."}
+	case m.plan.Base.PerSheet > 0 || len(m.sheets) > 0:
+		return &Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
 	}
 	c := &Consequence{State: stateStop, Station: "base",
 		Text: fmt.Sprintf("A base of %s does not come out of %s.", m.sizeText(m.flat.Size), m.sheet.name)}
-	for _, f := range card.Folds() {
-		if f.ID != "flat" && trim.BestGrid(m.sheet.size, f.Flat(m.spec.card).Size).Count() > 0 {
+	for _, id := range []string{"book", "tent"} {
+		f, _ := card.FoldByID(id)
+		if flat, err := f.Flat(m.spec.card, m.shape); err == nil && trim.BestGrid(m.sheet.size, flat.Size).Count() > 0 {
 			c.Fix = &Fix{"Make it a " + lower(f.Name), map[string]any{"card": map[string]any{"fold": f.ID}}}
 			return c
 		}
@@ -184,6 +199,13 @@ func (m *maker) sheetConsequence() *Consequence {
 		}
 	}
 	return c
+}
+
+func (m *maker) stampConsequence() *Consequence {
+	if m.plan.Stamping == nil || m.plan.Stamping.OK {
+		return nil
+	}
+	return &Consequence{State: stateLook, Station: "layers", Text: m.plan.Stamping.Text + "."}
 }
 
 func (m *maker) blankConsequence() *Consequence {

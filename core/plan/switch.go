@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -24,11 +25,16 @@ func Switch(j Job, to measure.Unit) Job {
 		length(&own.Height)
 		return &own
 	}
-	j.Envelope, j.Sheet = size(j.Envelope), size(j.Sheet)
+	j.Envelope, j.Sheet, j.Stamp = size(j.Envelope), size(j.Sheet), size(j.Stamp)
+	length(&j.Inside)
 	if j.Card != nil {
 		c := *j.Card
-		for _, s := range []*string{&c.Width, &c.Height, &c.Thickness, &c.Ease} {
+		for _, s := range []*string{&c.Width, &c.Height, &c.Thickness, &c.Ease, &c.Door, &c.Short} {
 			length(s)
+		}
+		c.Widths = slices.Clone(c.Widths)
+		for i := range c.Widths {
+			length(&c.Widths[i])
 		}
 		c.Weight = withUnit(c.Weight, map[measure.Unit]string{measure.Inches: "oz", measure.Millimetres: "g"}[from])
 		j.Card = &c
@@ -37,9 +43,20 @@ func Switch(j Job, to measure.Unit) Job {
 		layers := make([]LayerSpec, len(j.Layers))
 		for i, l := range j.Layers {
 			length(&l.Border)
+			length(&l.Bottom)
 			layers[i] = l
 		}
 		j.Layers = layers
+	}
+	j.Stock = slices.Clone(j.Stock)
+	for i := range j.Stock {
+		j.Stock[i].Sheet = size(j.Stock[i].Sheet)
+	}
+	if j.Trimmer != nil {
+		t := *j.Trimmer
+		length(&t.Longest)
+		length(&t.Deepest)
+		j.Trimmer = &t
 	}
 	if j.Blank != nil {
 		b := *j.Blank

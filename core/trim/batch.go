@@ -21,7 +21,7 @@ type batch struct {
 // Bounds on how far a batch is looked into.
 const (
 	maxNodes  = 4_000 // steps of the exact search
-	maxOffers = 150    // candidates of equal sheets that are drawn and compared
+	maxOffers = 150   // candidates of equal sheets that are drawn and compared
 )
 
 // listed plans from complete lists of patterns, where they are short enough.
@@ -46,24 +46,30 @@ func (v *solver) listed() error {
 	if missing := b.uncovered(); missing >= 0 {
 		return v.refusal
 	}
-	uses, cost, ok := b.cover(func(s Sheet) float64 { return 1 }).solve()
-	if ok {
+	if _, cost, ok := b.cover(func(pattern) float64 { return 1 }).solve(); ok {
 		v.lower = max(v.lower, int(math.Ceil(cost-1e-6)))
 	}
 	b.few()
-	if buying := slices.ContainsFunc(v.p.Sheets, func(s Sheet) bool { return s.Buy }); buying {
-		uses, _, ok = b.cover(func(s Sheet) float64 {
-			if s.Buy {
-				return 1000
-			}
-			return 1
-		}).solve()
-	}
-	if ok {
-		b.rounded(uses)
+	for _, weight := range []float64{0, 1e-4} {
+		if uses, _, ok := b.cover(b.price(weight)).solve(); ok {
+			b.rounded(uses)
+		}
 	}
 	b.prove()
 	return nil
+}
+
+// price is one for a sheet and far more for one to buy; a weight on settings
+// leans to patterns that take few of them.
+func (b *batch) price(weight float64) func(pattern) float64 {
+	return func(q pattern) float64 {
+		fewest := len(slices.MinFunc(q.shapes, func(a, b *shape) int { return cmp.Compare(len(a.sets), len(b.sets)) }).sets)
+		cost := 1 + weight*float64(fewest+1)
+		if b.p.Sheets[q.sheet].Buy {
+			return 1000 * cost
+		}
+		return cost
+	}
 }
 
 // drop leaves out the shapes that the trimmer cannot cut, and patterns without shapes.
@@ -127,13 +133,13 @@ func within(a, b []int) bool {
 	return true
 }
 
-func (b *batch) cover(cost func(Sheet) float64) *cover {
+func (b *batch) cover(cost func(pattern) float64) *cover {
 	c := &cover{demand: b.demand}
 	for _, i := range b.most {
 		q := b.all[i]
 		c.counts = append(c.counts, q.counts)
 		c.sheet = append(c.sheet, q.sheet)
-		c.cost = append(c.cost, cost(b.p.Sheets[q.sheet]))
+		c.cost = append(c.cost, cost(q))
 	}
 	for _, s := range b.p.Sheets {
 		c.limit = append(c.limit, s.Count)

@@ -1,0 +1,130 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"yellow-parcel/core/catalog"
+)
+
+const invitations = `"quantity":80,"envelope":"us-a7","layers":["1/8 in","1/8 in"],
+	"stock":[{"sheet":"us-letter","count":100,"price":"0.30"},{"sheet":"us-12x12","count":60,"price":"0.80"}]`
+
+func TestEightyInvitations(t *testing.T) {
+	p := planOf(t, invitations)
+	c := p.CutPlan
+	// Base 10 x 7, layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2. A letter sheet gives a base, or two layers; 12 x 12 gives
+	// a base and, from the strip of 12 x 5 below it, a layer; or three layers. With x and y such sheets of 12 x 12, at
+	// most 60 together: 80 sheets hold the bases, and 160 - x layers come by threes from y and by twos from letter, so
+	// y + (160 - x - 3y) / 2 more, which is 50 whenever x + y = 60.
+	if c.SheetsUsed != 130 || c.LowerBound != 130 || len(c.Missing) != 0 || c.Settings != 6 { // every side of the three pieces, once
+		t.Errorf("%d sheets, at least %d, %d settings, missing %v", c.SheetsUsed, c.LowerBound, c.Settings, c.Missing)
+	}
+	counts := map[string]int{}
+	sheets := map[string]int{}
+	for _, s := range c.Sheets {
+		sheets[s.Name] += s.Count
+		for _, q := range s.Pieces {
+			counts[q.Piece] += s.Count
+		}
+	}
+	if fmt.Sprint(counts) != "map[Layer 1:80 Layer 2:80 base:80]" || sheets["12 x 12"] != 60 {
+		t.Errorf("%v from %v", counts, sheets)
+	}
+	want := money(sheets["Letter"]*3000 + sheets["12 x 12"]*8000)
+	if c.Cost == nil || c.Cost.Batch != want.text("USD") || c.Cost.Card != (want/80).text("USD") {
+		t.Errorf("cost %+v, want %s", c.Cost, want.text("USD"))
+	}
+	if p.Stations[1].Word != "130 sheets" {
+		t.Errorf("%+v", p.Stations[1])
+	}
+}
+
+func TestMetricBatchFromA4(t *testing.T) {
+	// 105 x 148 in C6, cut 210 x 148: two to an A4 (297 = 148 + 148 + 1). Layers of 99 x 142 and 93 x 136: four to an A4 each way round.
+	p := planOf(t, `"unit":"mm","quantity":40,"card":{"width":"105","height":"148"},"layers":["3","3"]`)
+	c := p.CutPlan
+	if c.SheetsUsed != 40 || c.LowerBound != 40 {
+		t.Errorf("%d sheets, at least %d", c.SheetsUsed, c.LowerBound)
+	}
+	first := c.Sheets[0]
+	if first.Count != 20 || len(first.Pieces) != 2 && len(first.Pieces) != 4 {
+		t.Errorf("%+v", first)
+	}
+}
+
+func TestPaperGrainAndReach(t *testing.T) {
+	p := planOf(t, `"envelope":"us-a2","quantity":10,"card":{"paper":"Dune","grain":"fold"},"layers":[{"border":"1/8","paper":"Kelp"}],
+		"stock":[{"sheet":"us-letter","count":3,"paper":"Dune","grain":"long"},{"sheet":"us-letter","count":9,"paper":"Kelp"}]`)
+	c := p.CutPlan
+	for _, s := range c.Sheets {
+		for _, q := range s.Pieces {
+			if want := map[string]string{"base": "Dune", "Layer 1": "Kelp"}[q.Piece]; s.Paper != want {
+				t.Errorf("%s cut from %s", q.Piece, s.Paper)
+			}
+			// The base is 8 1/4 x 5 1/2 (an A2 less its ease is 4 1/8 wide), folded along its 5 1/2 side; upright it lies
+			// with that side along the 11 in side, as the grain runs, and two come out of a sheet.
+			if q.Piece == "base" && q.Turned {
+				t.Errorf("the base lies across the grain: %+v", q)
+			}
+		}
+	}
+	if len(c.Missing) != 1 || c.Missing[0].Paper != "Dune" || c.Missing[0].Count != 2 || !strings.Contains(p.Consequence.Text, "do not suffice: 2 sheets of Letter Dune more") {
+		t.Errorf("%+v, %s", c.Missing, p.Consequence.Text)
+	}
+	far := planOf(t, `"envelope":"us-a7","trimmer":{"longest":"6 in"}`)
+	if far.CutPlan.Problem == nil || far.CutPlan.Problem.Field != "trimmer" || !strings.Contains(far.CutPlan.Problem.Text, "the trimmer cuts 6 in at most") {
+		t.Errorf("%+v", far.CutPlan.Problem)
+	}
+}
+
+func TestStartFromASheet(t *testing.T) {
+	p := planOf(t, `"unit":"mm","sheet":"iso-a4"`)
+	if p.Card.From != "sheet" || p.Card.Text != "148 × 210 mm" || p.Base.PerSheet != 1 {
+		t.Errorf("%+v", p.Card)
+	}
+	found := false
+	for _, m := range p.Makes {
+		if m.Fold == "book" && m.Text == "105 × 148 mm" {
+			found = m.PerSheet == 2 && m.Envelope == "C6" && m.Verdict == "good"
+		}
+	}
+	if !found {
+		t.Errorf("two A6 cards for C6 are not among %+v", p.Makes)
+	}
+}
+
+func TestLayersBottomWeightedInsideAndStamp(t *testing.T) {
+	p := planOf(t, `"envelope":"us-a7","layers":[{"border":"1/4","bottom":"1 in"}],"inside":"1/8","stamp":{"width":"4 3/4","height":"5 in"}`)
+	// 5 - 1/2 = 4 1/2 wide, 7 - 1/4 - 1 = 5 3/4 high; inside 4 3/4 x 6 3/4.
+	if both(p.Layers[0].Width, p.Layers[0].Height) != "4 1/2 in x 5 3/4 in" || both(p.Inside.Width, p.Inside.Height) != "4 3/4 in x 6 3/4 in" {
+		t.Errorf("%+v %+v", p.Layers, p.Inside)
+	}
+	// 4 3/4 x 5 does not lie on 4 1/2 x 5 3/4 upright, but does turned.
+	if p.Stamping == nil || p.Stamping.OK {
+		t.Errorf("%+v", p.Stamping)
+	}
+	turned := planOf(t, `"envelope":"us-a7","card":{"turn":true}`)
+	if turned.Card.Text != "7 × 5 in" || turned.Base.Cut.Width.Text != "14 in" {
+		t.Errorf("%+v", turned.Card)
+	}
+}
+
+func TestSpareCardsAreCutToo(t *testing.T) {
+	for text, want := range map[string]int{"": 80, "5 %": 84, "3": 83, "1%": 81} {
+		p := planOf(t, fmt.Sprintf(`"envelope":"us-a7","quantity":80,"layers":[],"spoilage":%q`, text))
+		if got := p.CutPlan.Pieces[0].Count; got != want || p.CutPlan.SheetsUsed != want {
+			t.Errorf("%q: %d bases from %d sheets, want %d", text, got, p.CutPlan.SheetsUsed, want)
+		}
+	}
+}
+
+func BenchmarkBatchPlan(b *testing.B) {
+	j := read(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`)
+	for b.Loop() {
+		if _, err := Make(j, catalog.Standard()); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
