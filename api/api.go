@@ -10,6 +10,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/danielgtaylor/huma/v2/sse"
 	"github.com/go-chi/chi/v5"
 
 	"yellow-parcel/core/catalog"
@@ -24,6 +25,7 @@ import (
 type service struct {
 	catalog *catalog.Catalog
 	store   *store.Store
+	cuts    *cutMemory
 }
 
 // JobInput is a job document as it came, so that what is wrong with it can be said field by field.
@@ -83,9 +85,13 @@ func register(a huma.API, s *service) {
 	huma.Register(a, op("POST", "/demo", "addDemo", "Add the demonstration's jobs", false), s.demo)
 	export := op("POST", "/export", "export", "A part of a job as a file", true, 422)
 	export.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{
-		"image/svg+xml": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}},
+		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}},
 	}}}
 	huma.Register(a, export, s.export)
+	sse.Register(a, op("POST", "/cuts", "lookForCuts", "Look longer for a plan with fewer sheets; tells how it goes", true), map[string]any{
+		"progress": CutProgress{}, "done": CutsFound{},
+	}, s.lookForCuts)
+	registerShelf(a, s, op)
 	describeBodies(a.OpenAPI(), withJob)
 }
 
@@ -93,7 +99,7 @@ func register(a huma.API, s *service) {
 func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 	for _, path := range doc.Paths {
 		for _, o := range []*huma.Operation{path.Post, path.Put} {
-			if o != nil && o.RequestBody != nil {
+			if o != nil && o.RequestBody != nil && o.SkipValidateBody {
 				o.RequestBody = withJob
 			}
 		}
@@ -103,7 +109,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard()})
+	register(a, &service{catalog: catalog.Standard(), cuts: newCutMemory()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }
@@ -122,7 +128,7 @@ func (s *service) answer(raw []byte) (*plan.Plan, error) {
 	if err != nil {
 		return nil, problem(err)
 	}
-	p, err := plan.Make(job, s.catalog)
+	p, err := plan.MakeWith(job, s.catalog, s.cuts.solve)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -194,7 +200,7 @@ func (s *service) summary(j store.Job) Summary {
 	if err != nil {
 		return out
 	}
-	p, err := plan.Make(job, s.catalog)
+	p, err := plan.MakeWith(job, s.catalog, s.cuts.solve)
 	if err != nil {
 		var problems plan.Problems
 		if errors.As(err, &problems) {
@@ -290,8 +296,12 @@ func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
 	}{})
 }
 
-// AddDemo keeps the demonstration's jobs, the first of them changed last.
+// AddDemo keeps the demonstration's jobs, the first of them changed last, and
+// fills the shelf where it is empty.
 func AddDemo(ctx context.Context, kept *store.Store) error {
+	if err := addDemoShelf(ctx, kept); err != nil {
+		return err
+	}
 	jobs, err := demo.Jobs()
 	if err != nil {
 		return err
@@ -310,22 +320,22 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 
 func (s *service) export(_ context.Context, in *struct {
 	JobInput
-	As   string `query:"as" required:"true" enum:"svg"`
-	Part string `query:"part" required:"true" enum:"base,layers,blank"`
+	As   string `query:"as" required:"true" enum:"svg,pdf,csv"`
+	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,cuts"`
 }) (*fileOutput, error) {
 	p, err := s.answer(in.RawBody)
 	if err != nil {
 		return nil, err
 	}
-	part, err := draw.PartOf(p, in.Part)
-	if err != nil {
-		return nil, huma.Error422UnprocessableEntity("There is nothing to export.", &huma.ErrorDetail{Location: "part", Message: err.Error()})
-	}
 	var file bytes.Buffer
-	if err := draw.SVG(&file, part); err != nil {
+	if err := draw.Write(&file, p, in.As, in.Part); err != nil {
+		var cannot *draw.FileError
+		if errors.As(err, &cannot) {
+			return nil, huma.Error422UnprocessableEntity("There is nothing to export.", &huma.ErrorDetail{Location: cannot.Field, Message: cannot.Text})
+		}
 		return nil, err
 	}
-	return &fileOutput{"image/svg+xml", `attachment; filename="` + in.Part + `.svg"`, file.Bytes()}, nil
+	return &fileOutput{draw.MediaType(in.As), `attachment; filename="` + in.Part + `.` + in.As + `"`, file.Bytes()}, nil
 }
 
 // notFound answers API addresses that do not exist, so that the page's catch-all does not swallow them.

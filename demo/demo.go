@@ -6,11 +6,19 @@ import (
 	"embed"
 	"io/fs"
 
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/shelf"
 )
 
 //go:embed jobs/*.json
 var files embed.FS
+
+//go:embed shelf.csv
+var stock []byte
+
+// Shelf is what the co-op has on hand.
+func Shelf() ([]shelf.Item, error) { return shelf.Read(stock, catalog.Standard()) }
 
 // Jobs are the demonstration's job documents, in the order they are listed.
 func Jobs() ([]plan.Job, error) {

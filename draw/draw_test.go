@@ -144,8 +144,11 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 		}
 		check(set.Start)
 		check(set.Base)
-		check(set.Sheet)
+		for _, d := range set.Sheets {
+			check(d)
+		}
 		check(set.Layers)
+		check(set.Ladder)
 		for i := range p.Blanks {
 			note(p.Blanks[i].Answers)
 			check(set.Blanks[i])

@@ -28,6 +28,7 @@ type Shape struct {
 	Points []Point `json:"points"`
 	Open   bool    `json:"open,omitempty"`
 	Key    string  `json:"key,omitempty"`
+	Fill   string  `json:"fill,omitempty" doc:"the paper's own colour"`
 }
 
 // Dim is a dimension line on one side of the drawing; tier 0 lies nearest to it.
@@ -52,8 +53,9 @@ type Label struct {
 type Set struct {
 	Start  Drawing   `json:"start"`
 	Base   Drawing   `json:"base"`
-	Sheet  Drawing   `json:"sheet"`
+	Sheets []Drawing `json:"sheets" doc:"one for each way of cutting a sheet"`
 	Layers Drawing   `json:"layers"`
+	Ladder Drawing   `json:"ladder"`
 	Blanks []Drawing `json:"blanks"`
 	Folded []Drawing `json:"folded"`
 	Post   []Drawing `json:"post"`
@@ -63,7 +65,7 @@ type Set struct {
 // All draws a plan.
 func All(p *plan.Plan) Set {
 	s := Set{
-		Start: start(p), Base: base(p), Sheet: sheet(p), Layers: layers(p),
+		Start: start(p), Base: base(p), Sheets: sheets(p), Layers: layers(p), Ladder: ladder(p),
 		Blanks: []Drawing{}, Folded: []Drawing{}, Post: []Drawing{}, Slot: []Drawing{},
 	}
 	for i := range p.Blanks {
@@ -139,16 +141,40 @@ func start(p *plan.Plan) Drawing {
 	return d
 }
 
-// stack lays the layers on the middle of the drawing.
+// stack lays the layers on the middle of the drawing, each as far from the top
+// of the one below as its border says.
 func (d *Drawing) stack(p *plan.Plan, turned bool) {
 	mid := Point{(d.Lo[0] + d.Hi[0]) / 2, (d.Lo[1] + d.Hi[1]) / 2}
-	for i, l := range p.Layers {
-		w, h := l.Width.MM, l.Height.MM
-		if turned {
-			w, h = h, w
+	if p.Base.Colour != "" {
+		for i := range d.Shapes {
+			if d.Shapes[i].Kind == "card" {
+				d.Shapes[i].Fill = p.Base.Colour
+			}
 		}
-		d.add(fmt.Sprintf("layer%d", i%4), rect(mid[0]-w/2, mid[1]-h/2, w, h))
 	}
+	for i, l := range p.Layers {
+		x, y := layerPlace(p, i)
+		w, h := l.Width.MM, l.Height.MM
+		x, y = x-p.Card.Width.MM/2, y-p.Card.Height.MM/2
+		if turned {
+			x, y, w, h = y, x, h, w
+		}
+		d.Shapes = append(d.Shapes, Shape{Kind: fmt.Sprintf("layer%d", i%4), Points: rect(mid[0]+x, mid[1]+y, w, h), Fill: l.Colour})
+	}
+}
+
+// layerPlace is a layer's top left corner on the card: in the middle across, and
+// above the bottom border of each layer up to it.
+func layerPlace(p *plan.Plan, i int) (x, y float64) {
+	x = (p.Card.Width.MM - p.Layers[i].Width.MM) / 2
+	below := p.Card.Height.MM
+	for _, l := range p.Layers[:i+1] {
+		// What rounding takes off a layer is shared by its top and bottom.
+		spare := below - l.Height.MM - l.Border.MM - l.Bottom.MM
+		y += l.Border.MM + spare/2
+		below = l.Height.MM
+	}
+	return x, y
 }
 
 func base(p *plan.Plan) Drawing {
@@ -162,19 +188,16 @@ func base(p *plan.Plan) Drawing {
 		if s.From == "top" {
 			d.line("score", key, Point{0, s.At.MM}, Point{w, s.At.MM})
 			d.dim("right", i, Point{w, 0}, Point{w, s.At.MM}, s.At.Text, key)
-			d.Labels = append(d.Labels, Label{Point{w / 2, s.At.MM}, "fold", "line"})
+			d.Labels = append(d.Labels, Label{Point{w / 2, s.At.MM}, foldWord(s), "line"})
 			panels = append(panels, Point{0, s.At.MM})
 		} else {
 			d.line("score", key, Point{s.At.MM, 0}, Point{s.At.MM, h})
 			d.dim("bottom", i, Point{0, h}, Point{s.At.MM, h}, s.At.Text, key)
-			d.Labels = append(d.Labels, Label{Point{s.At.MM, h / 2}, "fold", "upright"})
+			d.Labels = append(d.Labels, Label{Point{s.At.MM, h / 2}, foldWord(s), "upright"})
 			panels = append(panels, Point{s.At.MM, 0})
 		}
 	}
-	names := []string{"back", "front"}
-	if len(panels) == 1 {
-		names = []string{"card"}
-	}
+	names := panelNames(p.Base.Fold, len(panels))
 	for i, at := range panels {
 		end := Point{w, h}
 		if i+1 < len(panels) {
@@ -185,76 +208,102 @@ func base(p *plan.Plan) Drawing {
 				end[1] = h
 			}
 		}
-		d.Labels = append(d.Labels, Label{Point{(at[0] + end[0]) / 2, (at[1] + end[1]) / 2}, names[min(i, len(names)-1)], "big"})
+		d.Labels = append(d.Labels, Label{Point{(at[0] + end[0]) / 2, (at[1] + end[1]) / 2}, names[i], "big"})
 	}
 	return d
 }
 
-// sheet shows how the bases come out of a sheet: cuts in order, offcuts named.
-func sheet(p *plan.Plan) Drawing {
-	b := p.Base
-	w, h := b.Sheet.Width.MM, b.Sheet.Height.MM
-	d := blankDrawing("sheet", w, h)
-	d.add("paper", rect(0, 0, w, h))
-	d.sized(0, 0, w, h, b.Sheet.Width, b.Sheet.Height, "sheet", 0)
-	pw, ph := b.Cut.Width.MM, b.Cut.Height.MM
-	if b.Turned {
-		pw, ph = ph, pw
+// foldWord says which way a fold goes: away from the groove, on whichever face it is.
+func foldWord(s plan.Score) string {
+	if s.Face == "inside" {
+		return "fold up"
 	}
-	if b.PerSheet == 0 {
-		return d
+	return "fold"
+}
+
+func panelNames(fold string, n int) []string {
+	switch {
+	case n == 1:
+		return []string{"card"}
+	case n == 2:
+		return []string{"back", "front"}
+	case fold == "gate":
+		return []string{"left door", "back", "right door"}
+	case fold == "trifold":
+		return []string{"front", "back", "inner"}
 	}
-	for c := range b.Columns {
-		for r := range b.Rows {
-			x, y := float64(c)*pw, float64(r)*ph
-			d.add("piece", rect(x, y, pw, ph))
-			d.Labels = append(d.Labels, Label{Point{x + pw/2, y + ph/2}, "base", "big"})
+	names := make([]string, n)
+	for i := range names {
+		names[i] = fmt.Sprint(i + 1)
+	}
+	return names
+}
+
+// sheets shows every way a sheet is cut: pieces named, cuts numbered in order.
+func sheets(p *plan.Plan) []Drawing {
+	out := []Drawing{}
+	for _, s := range p.CutPlan.Sheets {
+		out = append(out, sheet(s))
+	}
+	return out
+}
+
+func sheet(s plan.CutSheet) Drawing {
+	d := blankDrawing("sheet "+s.Letter, s.Width.MM, s.Height.MM)
+	d.add("paper", rect(0, 0, s.Width.MM, s.Height.MM))
+	d.sized(0, 0, s.Width.MM, s.Height.MM, s.Width, s.Height, "sheet", 0)
+	for _, q := range s.Pieces {
+		d.Shapes = append(d.Shapes, Shape{Kind: "piece", Points: rect(q.X.MM, q.Y.MM, q.Width.MM, q.Height.MM), Fill: s.Colour})
+		d.Labels = append(d.Labels, within(q.X, q.Y, q.Width, q.Height, q.Piece, "big"))
+	}
+	for _, o := range s.Offcuts {
+		if min(o.Width.MM, o.Height.MM) > 8 {
+			d.Labels = append(d.Labels, within(o.X, o.Y, o.Width, o.Height, "offcut", ""))
 		}
 	}
-	d.trim(b, pw, ph)
+	for _, c := range s.Cuts {
+		d.cut(c, fmt.Sprintf("cut%d", c.Step))
+	}
 	return d
 }
 
-// trim draws the cuts edge to edge, numbered in order, and names what they leave.
-func (d *Drawing) trim(b plan.Base, pw, ph float64) {
-	w, h := d.Hi[0], d.Hi[1]
-	usedW, usedH := float64(b.Columns)*pw, float64(b.Rows)*ph
-	// The first cuts run through; the second ones stop at them.
-	endX, endY, down, over := w, usedH, "2", "1"
-	if b.First == "width" {
-		endX, endY, down, over = usedW, h, "1", "2"
+// within is a label in the middle of a rectangle, upright where that is narrow.
+func within(x, y, w, h plan.Length, text, kind string) Label {
+	if w.MM < 40 && h.MM > w.MM {
+		kind = "tall"
 	}
-	for c := 1; c <= b.Columns; c++ {
-		if x := float64(c) * pw; x < w-1e-6 {
-			d.cut(Point{x, 0}, Point{x, endY}, down)
-		}
-	}
-	for r := 1; r <= b.Rows; r++ {
-		if y := float64(r) * ph; y < h-1e-6 {
-			d.cut(Point{0, y}, Point{endX, y}, over)
-		}
-	}
-	if w-usedW > 8 {
-		d.Labels = append(d.Labels, Label{Point{(usedW + w) / 2, endY / 2}, "offcut", "tall"})
-	}
-	if h-usedH > 8 {
-		d.Labels = append(d.Labels, Label{Point{endX / 2, (usedH + h) / 2}, "offcut", ""})
-	}
+	return Label{Point{x.MM + w.MM/2, y.MM + h.MM/2}, text, kind}
 }
 
-func (d *Drawing) cut(from, to Point, number string) {
-	d.line("trim", "", from, to)
-	d.Labels = append(d.Labels, Label{to, number, "number"})
+// cut draws a cut with its number a third along, where no other cut ends.
+func (d *Drawing) cut(c plan.SheetCut, key string) {
+	const along = 0.32
+	d.line("trim", key, c.From, c.To)
+	at := Point{c.From[0] + (c.To[0]-c.From[0])*along, c.From[1] + (c.To[1]-c.From[1])*along}
+	d.Labels = append(d.Labels, Label{at, fmt.Sprint(c.Step), "number"})
+}
+
+// ladder lays the samples one on another from a common corner, as they are held against a card.
+func ladder(p *plan.Plan) Drawing {
+	d := blankDrawing("ladder", p.Card.Width.MM, p.Card.Height.MM)
+	d.add("card", rect(0, 0, d.Hi[0], d.Hi[1]))
+	for _, r := range p.Ladder {
+		y := d.Hi[1] - r.Height.MM
+		d.add("rung", rect(0, y, r.Width.MM, r.Height.MM))
+		d.Labels = append(d.Labels, Label{Point{r.Width.MM - 3, y + 3}, r.Label, "rung"})
+	}
+	d.sized(0, 0, d.Hi[0], d.Hi[1], p.Card.Width, p.Card.Height, "card", 0)
+	return d
 }
 
 func layers(p *plan.Plan) Drawing {
-	w, h := p.Card.Width.MM, p.Card.Height.MM
-	d := blankDrawing("stack", w, h)
+	d := blankDrawing("stack", p.Card.Width.MM, p.Card.Height.MM)
+	w, h := d.Hi[0], d.Hi[1]
 	d.add("card", rect(0, 0, w, h))
 	d.sized(0, 0, w, h, p.Card.Width, p.Card.Height, "card", 0)
 	d.stack(p, false)
 	for i, l := range p.Layers {
-		x, y := (w-l.Width.MM)/2, (h-l.Height.MM)/2
+		x, y := layerPlace(p, i)
 		key := fmt.Sprintf("layer%d", i)
 		d.dim("bottom", i, Point{x, y + l.Height.MM}, Point{x + l.Width.MM, y + l.Height.MM}, l.Width.Text, key+".width")
 		d.dim("right", i, Point{x + l.Width.MM, y + l.Height.MM}, Point{x + l.Width.MM, y}, l.Height.Text, key+".height")

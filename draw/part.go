@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"yellow-parcel/core/plan"
 )
@@ -19,7 +20,7 @@ type Part struct {
 }
 
 // Parts are the names a part can be asked for by.
-func Parts() []string { return []string{"base", "layers", "blank"} }
+func Parts() []string { return []string{"base", "layers", "ladder", "blank"} }
 
 // PartOf picks a part of a plan by name; the blank is the plan's first.
 func PartOf(p *plan.Plan, name string) (Part, error) {
@@ -31,13 +32,18 @@ func PartOf(p *plan.Plan, name string) (Part, error) {
 			return Part{}, fmt.Errorf("this job has no layers to cut")
 		}
 		return layersPart(p), nil
+	case "ladder":
+		if len(p.Ladder) == 0 {
+			return Part{}, fmt.Errorf("this card is too small for a ladder of layers")
+		}
+		return ladderPart(p), nil
 	case "blank":
 		if len(p.Blanks) == 0 {
 			return Part{}, fmt.Errorf("no envelope blank suits this card")
 		}
 		return blankPart(&p.Blanks[0]), nil
 	}
-	return Part{}, fmt.Errorf("%q is not a part; try one of %v", name, Parts())
+	return Part{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(append(Parts(), Cuts), ", "))
 }
 
 func basePart(p *plan.Plan) Part {
@@ -54,19 +60,45 @@ func basePart(p *plan.Plan) Part {
 	return part
 }
 
-// layersPart lays the layers side by side with a little room between.
+const gap = 5 // millimetres between pieces laid side by side
+
+// layersPart lays the layers, and the inside panel, side by side.
 func layersPart(p *plan.Plan) Part {
-	const gap = 5
 	part := Part{Name: "layers"}
 	for _, l := range p.Layers {
-		w, h := l.Width.MM, l.Height.MM
-		if part.Width > 0 {
-			part.Width += gap
+		part.beside(l.Width, l.Height, l.Name)
+	}
+	if p.Inside != nil {
+		part.beside(p.Inside.Width, p.Inside.Height, p.Inside.Name)
+	}
+	return part
+}
+
+func (part *Part) beside(width, height plan.Length, name string) {
+	w, h := width.MM, height.MM
+	if part.Width > 0 {
+		part.Width += gap
+	}
+	part.Cut = append(part.Cut, rect(part.Width, 0, w, h))
+	part.Notes = append(part.Notes, Label{At: Point{part.Width + w/2, h / 2}, Text: name + " " + width.Text + " x " + height.Text})
+	part.Width += w
+	part.Height = max(part.Height, h)
+}
+
+// ladderPart lays the samples in rows no wider than the widest sheet makers cut from.
+func ladderPart(p *plan.Plan) Part {
+	const widest = 450
+	part := Part{Name: "ladder"}
+	x, y, row := 0.0, 0.0, 0.0
+	for _, r := range p.Ladder {
+		w, h := r.Width.MM, r.Height.MM
+		if x > 0 && x+w > widest {
+			x, y, row = 0, y+row+gap, 0
 		}
-		part.Cut = append(part.Cut, rect(part.Width, 0, w, h))
-		part.Notes = append(part.Notes, Label{At: Point{part.Width + w/2, h / 2}, Text: l.Name + " " + l.Width.Text + " x " + l.Height.Text})
-		part.Width += w
-		part.Height = max(part.Height, h)
+		part.Cut = append(part.Cut, rect(x, y, w, h))
+		part.Notes = append(part.Notes, Label{At: Point{x + w/2, y + h/2}, Text: r.Label + ": " + r.Width.Text + " x " + r.Height.Text})
+		part.Width, part.Height = max(part.Width, x+w), max(part.Height, y+h)
+		x, row = x+w+gap, max(row, h)
 	}
 	return part
 }

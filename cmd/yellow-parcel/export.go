@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"errors"
 	"os"
 
@@ -9,31 +10,30 @@ import (
 )
 
 type exportCommand struct {
-	As   string `required:"" help:"File format: svg."`
-	Part string `required:"" help:"What to write: base, layers or blank."`
+	As   string `required:"" help:"File format: svg, pdf or csv."`
+	Part string `required:"" help:"What to write: base, layers, ladder, blank or cuts."`
 	Job  string `arg:"" help:"Job file, or - for standard input."`
 	Out  string `short:"o" help:"File to write; standard output when absent."`
 }
 
 // Run writes the part at true size.
 func (c *exportCommand) Run(s streams) error {
-	if c.As != "svg" {
-		return plan.Problems{{Field: "as", Text: `"` + c.As + `" is not a format; try svg`}}
-	}
 	p, err := planFile(c.Job, s)
 	if err != nil {
 		return err
 	}
-	part, err := draw.PartOf(p, c.Part)
-	if err != nil {
-		return plan.Problems{{Field: "part", Text: err.Error()}}
-	}
-	if c.Out == "" {
-		return draw.SVG(s.out, part)
-	}
-	file, err := os.Create(c.Out)
-	if err != nil {
+	// The file is made whole first, so that nothing is overwritten by half of it.
+	var made bytes.Buffer
+	if err := draw.Write(&made, p, c.As, c.Part); err != nil {
+		var cannot *draw.FileError
+		if errors.As(err, &cannot) {
+			return plan.Problems{{Field: cannot.Field, Text: cannot.Text}}
+		}
 		return err
 	}
-	return errors.Join(draw.SVG(file, part), file.Close())
+	if c.Out == "" {
+		_, err := s.out.Write(made.Bytes())
+		return err
+	}
+	return os.WriteFile(c.Out, made.Bytes(), 0o644)
 }

@@ -24,6 +24,7 @@ type CutPlan struct {
 	Settings   int        `json:"settings" doc:"distinct settings of the guide"`
 	Spare      int        `json:"spare" doc:"cards beyond the quantity, for spoilage"`
 	Text       string     `json:"text"`
+	Proved     bool       `json:"proved" doc:"no plan could use fewer sheets"`
 	Bound      string     `json:"bound" doc:"how near the plan is to the fewest sheets there could be"`
 	Cost       *Cost      `json:"cost,omitempty"`
 	Problem    *Note      `json:"problem,omitempty" doc:"why the batch cannot be cut"`
@@ -126,18 +127,14 @@ func (m *maker) cutting() {
 	for _, p := range problem.Pieces {
 		out.Pieces = append(out.Pieces, Wanted{p.Name, m.length(p.Size.Width), m.length(p.Size.Height), p.Count, p.Paper})
 	}
-	problem.Watch = m.watch
-	if m.thorough {
-		problem.Steps = trim.ThoroughWork
-	}
-	made, err := trim.Solve(problem)
+	made, err := m.solve(problem)
 	if err != nil {
 		note := m.cannotCut(err)
 		out.Problem, out.Text = &note, note.Text
 		m.plan.Warnings = append(m.plan.Warnings, note)
 		return
 	}
-	out.SheetsUsed, out.LowerBound, out.Settings = made.Used, made.LowerBound, made.Settings
+	out.SheetsUsed, out.LowerBound, out.Settings, out.Proved = made.Used, made.LowerBound, made.Settings, made.Proved()
 	for i, l := range made.Layouts {
 		out.Sheets = append(out.Sheets, m.cutSheet(i, l, stock[l.Sheet]))
 	}

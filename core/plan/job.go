@@ -125,6 +125,20 @@ func (b Bought) MarshalJSON() ([]byte, error) {
 	return json.Marshal(sizeDoc{b.Width, b.Height})
 }
 
+// UnmarshalJSON reads a catalogue identifier or a measured piece.
+func (b *Bought) UnmarshalJSON(text []byte) error {
+	*b = Bought{}
+	if len(text) > 0 && text[0] == '"' {
+		return json.Unmarshal(text, &b.ID)
+	}
+	var size sizeDoc
+	if err := json.Unmarshal(text, &size); err != nil {
+		return err
+	}
+	b.Width, b.Height = size.Width, size.Height
+	return nil
+}
+
 // MarshalJSON writes a layer that has only a border as that border alone.
 func (l LayerSpec) MarshalJSON() ([]byte, error) {
 	if l == (LayerSpec{Border: l.Border}) {

@@ -7,6 +7,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
 )
 
 // The plan document's identity.
@@ -227,23 +228,19 @@ type Note struct {
 	Text  string `json:"text"`
 }
 
-// Effort is how long a cut plan may be looked for. Watch is told how a
-// thorough search goes, and stops it by answering false.
-type Effort struct {
-	Thorough bool
-	Watch    func(done, steps, sheets int) bool
-}
+// Solver plans the cuts of a batch: trim.Solve, or one that knows some plans already.
+type Solver func(trim.Problem) (*trim.Plan, error)
 
 // Make works out the plan of a job. The error is a Problems, each naming its field.
-func Make(j Job, cat *catalog.Catalog) (*Plan, error) { return MakeWith(j, cat, Effort{}) }
+func Make(j Job, cat *catalog.Catalog) (*Plan, error) { return MakeWith(j, cat, trim.Solve) }
 
-// MakeWith is Make with a say in how long the cut plan is looked for.
-func MakeWith(j Job, cat *catalog.Catalog, e Effort) (*Plan, error) {
+// MakeWith is Make with a say in how the cuts are planned.
+func MakeWith(j Job, cat *catalog.Catalog, solve Solver) (*Plan, error) {
 	s, problems := resolve(j, cat)
 	if len(problems) > 0 {
 		return nil, problems
 	}
-	m := maker{spec: s, catalog: cat, thorough: e.Thorough, watch: e.Watch, plan: &Plan{
+	m := maker{spec: s, catalog: cat, solve: solve, plan: &Plan{
 		Format: PlanFormat, Version: PlanVersion, Title: j.Title,
 		Unit: s.unit, Ruler: s.ruler.String(), Quantity: s.quantity,
 		Layers: []Layer{}, Ladder: []Rung{}, Makes: []Makeable{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
@@ -279,8 +276,7 @@ type maker struct {
 	stack   []card.Size
 
 	insidePanel card.Size
-	thorough    bool
-	watch       func(done, steps, sheets int) bool
+	solve       Solver
 }
 
 func (s *spec) length(l measure.Length) Length {

@@ -332,16 +332,22 @@ func (r *resolver) paperOf(c *CardSpec) {
 	}
 }
 
+// IsColour tells whether a text is a colour as screens write it: #d8c28a.
+func IsColour(text string) bool {
+	digits, ok := strings.CutPrefix(text, "#")
+	ok = ok && len(digits) == 6
+	for _, c := range digits {
+		ok = ok && strings.ContainsRune("0123456789abcdefABCDEF", c)
+	}
+	return ok
+}
+
 // colour reads a colour as screens write it: #d8c28a.
 func (r *resolver) colour(field, text string) string {
 	if text == "" {
 		return ""
 	}
-	ok := len(text) == 7 && text[0] == '#'
-	for _, c := range text[1:] {
-		ok = ok && strings.ContainsRune("0123456789abcdefABCDEF", c)
-	}
-	if !ok {
+	if !IsColour(text) {
 		r.fail(field, "%q is not a colour; try #e8c15a", shortName(text))
 		return ""
 	}

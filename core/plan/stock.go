@@ -25,6 +25,12 @@ func parseMoney(text string) (money, bool) {
 	return money(whole*10_000 + part), true
 }
 
+// IsPrice tells whether a text is a price: 0.35.
+func IsPrice(text string) bool {
+	_, ok := parseMoney(text)
+	return ok
+}
+
 // text rounds to hundredths, half up.
 func (m money) text(currency string) string {
 	cents := (m + 50) / 100

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look longer for a plan with fewer sheets; tells how it goes */
+        post: operations["lookForCuts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/demo": {
         parameters: {
             query?: never;
@@ -143,6 +160,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is on hand */
+        get: operations["shelf"];
+        put?: never;
+        /** Put something on the shelf */
+        post: operations["addItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as CSV */
+        get: operations["exportShelf"];
+        put?: never;
+        /** Put everything in a CSV file on the shelf, all or nothing */
+        post: operations["importShelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep back, or use up, what a kept job's cut plan needs */
+        post: operations["takeFromShelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/uses/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give back what was kept back or used up */
+        post: operations["undoUse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change something on the shelf */
+        put: operations["saveItem"];
+        post?: never;
+        /** Take something off the shelf's list */
+        delete: operations["removeItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put it back on the list */
+        post: operations["restoreItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/switch": {
         parameters: {
             query?: never;
@@ -175,6 +297,8 @@ export interface components {
             working: string[];
         };
         Base: {
+            advice: string;
+            colour?: string;
             /** Format: int64 */
             columns: number;
             cut: components["schemas"]["Size"];
@@ -189,6 +313,8 @@ export interface components {
             offcuts: components["schemas"]["Size"][];
             /** Format: int64 */
             panels: number;
+            /** @description weight of the base's paper */
+            paper?: string;
             /** Format: int64 */
             per_sheet: number;
             /** Format: int64 */
@@ -233,10 +359,21 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         CardSpec: {
+            colour?: string;
+            door?: string;
             ease?: string;
             fold?: string;
+            grain?: string;
             height?: string;
+            hinge?: string;
+            panel_widths?: string[];
+            /** Format: int64 */
+            panels?: number;
+            paper?: string;
+            short?: string;
+            stock?: string;
             thickness?: string;
+            turn?: boolean;
             weight?: string;
             width?: string;
         };
@@ -303,6 +440,11 @@ export interface components {
             station: string;
             text: string;
         };
+        Cost: {
+            batch: string;
+            card: string;
+            working: string[];
+        };
         Crease: {
             at: components["schemas"]["Length"];
             flap: string;
@@ -313,6 +455,90 @@ export interface components {
             set: components["schemas"]["Length"];
             /** Format: int64 */
             step: number;
+            text: string;
+        };
+        CutPiece: {
+            height: components["schemas"]["Length"];
+            piece: string;
+            turned: boolean;
+            width: components["schemas"]["Length"];
+            x: components["schemas"]["Length"];
+            y: components["schemas"]["Length"];
+        };
+        CutPlan: {
+            /** @description how near the plan is to the fewest sheets there could be */
+            bound: string;
+            cost?: components["schemas"]["Cost"];
+            /**
+             * Format: int64
+             * @description no plan uses fewer sheets
+             */
+            lower_bound: number;
+            missing: components["schemas"]["Missing"][];
+            offcuts: components["schemas"]["Offcut"][];
+            pieces: components["schemas"]["Wanted"][];
+            /** @description why the batch cannot be cut */
+            problem?: components["schemas"]["Note"];
+            /** @description no plan could use fewer sheets */
+            proved: boolean;
+            /**
+             * Format: int64
+             * @description distinct settings of the guide
+             */
+            settings: number;
+            sheets: components["schemas"]["CutSheet"][];
+            /** Format: int64 */
+            sheets_used: number;
+            /**
+             * Format: int64
+             * @description cards beyond the quantity, for spoilage
+             */
+            spare: number;
+            steps: components["schemas"]["CutStep"][];
+            text: string;
+        };
+        CutProgress: {
+            /** Format: int64 */
+            percent: number;
+            /**
+             * Format: int64
+             * @description of the best plan so far
+             */
+            sheets: number;
+        };
+        CutSheet: {
+            /** @description not on hand */
+            buy: boolean;
+            colour?: string;
+            /** Format: int64 */
+            count: number;
+            cuts: components["schemas"]["SheetCut"][];
+            height: components["schemas"]["Length"];
+            /** @description the shelf's */
+            item?: string;
+            letter: string;
+            name: string;
+            offcuts: components["schemas"]["SheetRest"][];
+            paper?: string;
+            pieces: components["schemas"]["CutPiece"][];
+            sheet: string;
+            width: components["schemas"]["Length"];
+        };
+        CutStep: {
+            /**
+             * Format: int64
+             * @description strokes of the blade, one sheet at a time
+             */
+            cuts: number;
+            set: components["schemas"]["Length"];
+            /** Format: int64 */
+            step: number;
+            text: string;
+        };
+        CutsFound: {
+            proved: boolean;
+            /** Format: int64 */
+            sheets: number;
             text: string;
         };
         Dim: {
@@ -454,6 +680,27 @@ export interface components {
             paper: number[][];
             waste: number[][][];
         };
+        Item: {
+            caliper?: string;
+            colour?: string;
+            /** Format: int64 */
+            count: number;
+            /** @description long or short */
+            grain?: string;
+            /** @enum {string} */
+            kind: "sheet" | "envelope";
+            /** @description the paper's name, as jobs ask for it */
+            paper?: string;
+            /** @description of one */
+            price?: string;
+            /** @description a catalogue identifier, or a measured width and height */
+            size: string | {
+                height: string;
+                width: string;
+            };
+            /** @description 110 lb cover, 300 g */
+            weight?: string;
+        };
         Job: {
             blank?: {
                 cavity?: {
@@ -478,12 +725,14 @@ export interface components {
                 variant?: string;
             };
             card?: components["schemas"]["CardSpec"];
+            currency?: string;
             /** @description a catalogue identifier, or a measured width and height */
             envelope?: string | {
                 height: string;
                 width: string;
             };
             format: string;
+            inside?: string;
             layers?: (string | {
                 border: string;
                 name?: string;
@@ -497,7 +746,15 @@ export interface components {
                 height: string;
                 width: string;
             };
+            spoilage?: string;
+            /** @description a catalogue identifier, or a measured width and height */
+            stamp?: string | {
+                height: string;
+                width: string;
+            };
+            stock?: components["schemas"]["StockSpec"][];
             title?: string;
+            trimmer?: components["schemas"]["TrimmerSpec"];
             unit?: string;
             /** Format: int64 */
             version: number;
@@ -509,8 +766,12 @@ export interface components {
         };
         Layer: {
             border: components["schemas"]["Length"];
+            /** @description what stays visible below it */
+            bottom: components["schemas"]["Length"];
+            colour?: string;
             height: components["schemas"]["Length"];
             name: string;
+            paper?: string;
             width: components["schemas"]["Length"];
         };
         Length: {
@@ -524,6 +785,20 @@ export interface components {
             mm: number;
             text: string;
         };
+        Makeable: {
+            envelope?: string;
+            fold: string;
+            height: components["schemas"]["Length"];
+            name: string;
+            patch: {
+                [key: string]: unknown;
+            };
+            /** Format: int64 */
+            per_sheet: number;
+            text: string;
+            verdict?: string;
+            width: components["schemas"]["Length"];
+        };
         Measure: {
             /** Format: double */
             in?: number;
@@ -535,10 +810,27 @@ export interface components {
             number?: number;
             text: string;
         };
+        Missing: {
+            /** Format: int64 */
+            count: number;
+            name: string;
+            paper?: string;
+            sheet: string;
+            text: string;
+        };
         Note: {
             code: string;
             field: string;
             text: string;
+        };
+        Offcut: {
+            colour?: string;
+            /** Format: int64 */
+            count: number;
+            height: components["schemas"]["Length"];
+            paper?: string;
+            text: string;
+            width: components["schemas"]["Length"];
         };
         Post: {
             answers: components["schemas"]["Answer"][];
@@ -617,21 +909,35 @@ export interface components {
             /** @description RFC 3339, UTC */
             updated: string;
         };
+        Rung: {
+            height: components["schemas"]["Length"];
+            label: string;
+            width: components["schemas"]["Length"];
+        };
         Score: {
             at: components["schemas"]["Length"];
+            /**
+             * @description the face of the card the groove lies on
+             * @enum {string}
+             */
+            face: "outside" | "inside";
             from: string;
         };
         Set: {
             base: components["schemas"]["Drawing"];
             blanks: components["schemas"]["Drawing"][];
             folded: components["schemas"]["Drawing"][];
+            ladder: components["schemas"]["Drawing"];
             layers: components["schemas"]["Drawing"];
             post: components["schemas"]["Drawing"][];
-            sheet: components["schemas"]["Drawing"];
+            /** @description one for each way of cutting a sheet */
+            sheets: components["schemas"]["Drawing"][];
             slot: components["schemas"]["Drawing"][];
             start: components["schemas"]["Drawing"];
         };
         Shape: {
+            /** @description the paper's own colour */
+            fill?: string;
             key?: string;
             kind: string;
             open?: boolean;
@@ -642,6 +948,15 @@ export interface components {
             id?: string;
             name: string;
             width: components["schemas"]["Length"];
+        };
+        SheetCut: {
+            /** @description millimetres from the sheet's top left corner */
+            from: number[];
+            set: components["schemas"]["Length"];
+            /** Format: int64 */
+            step: number;
+            text: string;
+            to: number[];
         };
         SheetEntry: {
             id: string;
@@ -658,6 +973,40 @@ export interface components {
             per_sheet: number;
             sheet: string;
         };
+        SheetRest: {
+            height: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+            x: components["schemas"]["Length"];
+            y: components["schemas"]["Length"];
+        };
+        ShelfBody: {
+            items: components["schemas"]["ShelfEntry"][];
+            uses: components["schemas"]["ShelfUse"][];
+        };
+        ShelfEntry: {
+            /** Format: int64 */
+            free: number;
+            id: string;
+            inches: string;
+            item: components["schemas"]["Item"];
+            metric: string;
+            name: string;
+            /** Format: int64 */
+            reserved: number;
+            /** Format: int64 */
+            revision: number;
+            /** @description in g/m2, with pounds where they were given */
+            weight: string;
+        };
+        ShelfUse: {
+            id: string;
+            /** @description RFC 3339, UTC */
+            made: string;
+            /** @enum {string} */
+            state: "reserved" | "used" | "undone";
+            text: string;
+            title: string;
+        };
         Size: {
             height: components["schemas"]["Length"];
             width: components["schemas"]["Length"];
@@ -668,6 +1017,12 @@ export interface components {
             };
             text: string;
         };
+        Stamping: {
+            left: components["schemas"]["Size"];
+            needed: components["schemas"]["Size"];
+            ok: boolean;
+            text: string;
+        };
         Station: {
             figure: string;
             key: string;
@@ -675,6 +1030,20 @@ export interface components {
             /** @enum {string} */
             state: "good" | "look" | "stop";
             word: string;
+        };
+        StockSpec: {
+            colour?: string;
+            /** Format: int64 */
+            count: number;
+            grain?: string;
+            item?: string;
+            paper?: string;
+            price?: string;
+            /** @description a catalogue identifier, or a measured width and height */
+            sheet: string | {
+                height: string;
+                width: string;
+            };
         };
         Summary: {
             drawing?: components["schemas"]["Drawing"];
@@ -691,11 +1060,30 @@ export interface components {
             updated: string;
             word: string;
         };
+        Take: {
+            job: string;
+            /** @description put the offcuts worth keeping on the shelf */
+            offcuts?: boolean;
+            /** @enum {string} */
+            state: "reserved" | "used";
+        };
+        TrimmerSpec: {
+            deepest?: string;
+            longest?: string;
+        };
         Unsuited: {
             name: string;
             style: string;
             text: string;
             variant: string;
+        };
+        Wanted: {
+            /** Format: int64 */
+            count: number;
+            height: components["schemas"]["Length"];
+            name: string;
+            paper?: string;
+            width: components["schemas"]["Length"];
         };
         Waste: {
             height: components["schemas"]["Length"];
@@ -709,15 +1097,20 @@ export interface components {
             blanks: components["schemas"]["Blank"][];
             card: components["schemas"]["Card"];
             consequence: components["schemas"]["Consequence"];
+            cut_plan?: components["schemas"]["CutPlan"];
             drawings: components["schemas"]["Set"];
             envelope?: components["schemas"]["Envelope"];
             fits: components["schemas"]["Fit"][];
             format: string;
+            inside?: components["schemas"]["Layer"];
+            ladder: components["schemas"]["Rung"][];
             layers: components["schemas"]["Layer"][];
+            makes: components["schemas"]["Makeable"][];
             post: components["schemas"]["Post"][];
             /** Format: int64 */
             quantity: number;
             ruler: string;
+            stamping?: components["schemas"]["Stamping"];
             stations: components["schemas"]["Station"][];
             title: string;
             unit: string;
@@ -764,6 +1157,61 @@ export interface operations {
             };
         };
     };
+    lookForCuts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": ({
+                        data: components["schemas"]["CutsFound"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "done";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
+                        data: components["schemas"]["CutProgress"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "progress";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    })[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     addDemo: {
         parameters: {
             query?: never;
@@ -796,8 +1244,8 @@ export interface operations {
     export: {
         parameters: {
             query: {
-                as: "svg";
-                part: "base" | "layers" | "blank";
+                as: "svg" | "pdf" | "csv";
+                part: "base" | "layers" | "ladder" | "blank" | "cuts";
             };
             header?: never;
             path?: never;
@@ -817,7 +1265,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "image/svg+xml": string;
+                    "application/octet-stream": string;
                 };
             };
             /** @description Unprocessable Entity */
@@ -1184,6 +1632,426 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Worked"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    addItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfEntry"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    exportShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    importShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    takeFromShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Take"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    undoUse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveItem: {
+        parameters: {
+            query: {
+                revision: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfEntry"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removeItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    restoreItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,0 +1,317 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/demo"
+	"yellow-parcel/shelf"
+	"yellow-parcel/store"
+)
+
+// ShelfEntry is a thing on the shelf with what lists show of it.
+type ShelfEntry struct {
+	ID       string     `json:"id"`
+	Revision int        `json:"revision"`
+	Item     shelf.Item `json:"item"`
+	Name     string     `json:"name"`
+	Inches   string     `json:"inches"`
+	Metric   string     `json:"metric"`
+	Weight   string     `json:"weight" doc:"in g/m2, with pounds where they were given"`
+	Reserved int        `json:"reserved"`
+	Free     int        `json:"free"`
+}
+
+// ShelfUse is what a job took or keeps back.
+type ShelfUse struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+	State string `json:"state" enum:"reserved,used,undone"`
+	Made  string `json:"made" doc:"RFC 3339, UTC"`
+	Text  string `json:"text"`
+}
+
+// ShelfBody is the whole shelf and the newest uses of it.
+type ShelfBody struct {
+	Items []ShelfEntry `json:"items"`
+	Uses  []ShelfUse   `json:"uses"`
+}
+
+type (
+	shelfOutput struct{ Body ShelfBody }
+	entryOutput struct{ Body ShelfEntry }
+	itemInput   struct {
+		Body shelf.Item
+	}
+)
+
+func registerShelf(a huma.API, s *service, op func(method, path, id, summary string, takesJob bool, errors ...int) huma.Operation) {
+	huma.Register(a, op("GET", "/shelf", "shelf", "What is on hand", false), s.shelf)
+	huma.Register(a, op("POST", "/shelf", "addItem", "Put something on the shelf", false, 422), s.addItem)
+	huma.Register(a, op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 409, 422), s.saveItem)
+	huma.Register(a, op("DELETE", "/shelf/{id}", "removeItem", "Take something off the shelf's list", false, 404), s.removeItem)
+	huma.Register(a, op("POST", "/shelf/{id}/restore", "restoreItem", "Put it back on the list", false, 404), s.restoreItem)
+	file := op("GET", "/shelf.csv", "exportShelf", "The shelf as CSV", false)
+	file.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{
+		"text/csv": {Schema: &huma.Schema{Type: huma.TypeString}},
+	}}}
+	huma.Register(a, file, s.exportShelf)
+	bring := op("POST", "/shelf.csv", "importShelf", "Put everything in a CSV file on the shelf, all or nothing", false, 422)
+	bring.MaxBodyBytes = 1 << 20
+	bring.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/csv": {Schema: &huma.Schema{Type: huma.TypeString}}}}
+	huma.Register(a, bring, s.importShelf)
+	huma.Register(a, op("POST", "/shelf/uses", "takeFromShelf", "Keep back, or use up, what a kept job's cut plan needs", false, 404, 409, 422), s.take)
+	huma.Register(a, op("POST", "/shelf/uses/{id}/undo", "undoUse", "Give back what was kept back or used up", false, 404, 409), s.undoUse)
+}
+
+func (s *service) shelf(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
+	items, err := s.store.Shelf(ctx)
+	if err != nil {
+		return nil, err
+	}
+	uses, err := s.store.Uses(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := &shelfOutput{ShelfBody{[]ShelfEntry{}, []ShelfUse{}}}
+	for _, i := range items {
+		e, err := s.entry(i)
+		if err != nil {
+			return nil, err
+		}
+		out.Body.Items = append(out.Body.Items, e)
+	}
+	for _, u := range uses {
+		text := map[string]string{"reserved": "keeps back", "used": "used", "undone": "gave back"}[u.State]
+		out.Body.Uses = append(out.Body.Uses, ShelfUse{u.ID, u.Title, u.State, u.Made, fmt.Sprintf("%s %d", text, u.Total)})
+	}
+	return out, nil
+}
+
+func (s *service) entry(i store.ShelfItem) (ShelfEntry, error) {
+	e := ShelfEntry{ID: i.ID, Revision: i.Revision, Reserved: i.Reserved, Free: i.Count - i.Reserved}
+	if err := json.Unmarshal([]byte(i.Document), &e.Item); err != nil {
+		return e, err
+	}
+	e.Item.Count = i.Count
+	var w, h measure.Length
+	if sheet, ok := s.catalog.Sheet(e.Item.Size.ID); ok && e.Item.Kind == shelf.Sheets {
+		e.Name, w, h = sheet.Name, sheet.Width, sheet.Height
+	} else if f, ok := s.catalog.Format(e.Item.Size.ID); ok {
+		e.Name, w, h = f.Name, f.Width, f.Height
+	} else {
+		// What is kept was checked when it came in.
+		w, _ = measure.Parse(e.Item.Size.Width, measure.Inches)
+		h, _ = measure.Parse(e.Item.Size.Height, measure.Inches)
+		e.Name = "Offcut or odd size"
+	}
+	e.Inches = w.Text(measure.Inches) + " × " + h.Text(measure.Inches)
+	e.Metric = w.Text(measure.Millimetres) + " × " + h.Text(measure.Millimetres)
+	if p, err := card.ParsePaper(e.Item.Weight); err == nil {
+		e.Weight = p.Text()
+	}
+	return e, nil
+}
+
+// kept is an item as the store keeps it.
+func kept(i shelf.Item) (store.ShelfItem, error) {
+	text, err := json.Marshal(i)
+	return store.ShelfItem{Kind: i.Kind, Size: i.SizeText(), Document: string(text), Count: i.Count}, err
+}
+
+func (s *service) putItem(ctx context.Context, id string, revision int, i shelf.Item) (*entryOutput, error) {
+	if wrong := i.Check(s.catalog); len(wrong) > 0 {
+		return nil, problem(wrong)
+	}
+	row, err := kept(i)
+	if err != nil {
+		return nil, err
+	}
+	row.ID, row.Revision = id, revision
+	saved, err := s.store.PutItem(ctx, row)
+	if err != nil {
+		return nil, shelfError(err)
+	}
+	e, err := s.entry(saved)
+	return &entryOutput{e}, err
+}
+
+func shelfError(err error) error {
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return huma.Error404NotFound("There is no such thing on the shelf.")
+	case errors.Is(err, store.ErrConflict):
+		return huma.Error409Conflict("This was changed elsewhere; look again before changing it.")
+	case errors.Is(err, store.ErrShort):
+		return huma.Error409Conflict(strings.ToUpper(err.Error()[:1]) + err.Error()[1:] + ".")
+	case errors.Is(err, store.ErrUndone):
+		return huma.Error409Conflict("It was undone before.")
+	}
+	return err
+}
+
+func (s *service) addItem(ctx context.Context, in *itemInput) (*entryOutput, error) {
+	return s.putItem(ctx, "", 0, in.Body)
+}
+
+func (s *service) saveItem(ctx context.Context, in *struct {
+	IDInput
+	itemInput
+	Revision int `query:"revision" required:"true" minimum:"1"`
+}) (*entryOutput, error) {
+	return s.putItem(ctx, in.ID, in.Revision, in.Body)
+}
+
+func (s *service) removeItem(ctx context.Context, in *IDInput) (*struct{}, error) {
+	err := s.store.RemoveItem(ctx, in.ID, true)
+	return nil, shelfError(err)
+}
+
+func (s *service) restoreItem(ctx context.Context, in *IDInput) (*struct{}, error) {
+	err := s.store.RemoveItem(ctx, in.ID, false)
+	return nil, shelfError(err)
+}
+
+func (s *service) exportShelf(ctx context.Context, _ *struct{}) (*fileOutput, error) {
+	all, err := s.shelf(ctx, nil)
+	if err != nil {
+		return nil, err
+	}
+	items := make([]shelf.Item, len(all.Body.Items))
+	for i, e := range all.Body.Items {
+		items[i] = e.Item
+	}
+	var file bytes.Buffer
+	if err := shelf.Write(&file, items); err != nil {
+		return nil, err
+	}
+	return &fileOutput{"text/csv; charset=utf-8", `attachment; filename="shelf.csv"`, file.Bytes()}, nil
+}
+
+func (s *service) importShelf(ctx context.Context, in *struct {
+	RawBody []byte `contentType:"text/csv"`
+}) (*shelfOutput, error) {
+	items, err := shelf.Read(in.RawBody, s.catalog)
+	if err != nil {
+		return nil, problem(err)
+	}
+	if err := s.putAll(ctx, items); err != nil {
+		return nil, err
+	}
+	return s.shelf(ctx, nil)
+}
+
+func (s *service) putAll(ctx context.Context, items []shelf.Item) error {
+	return putItems(ctx, s.store, items)
+}
+
+func putItems(ctx context.Context, to *store.Store, items []shelf.Item) error {
+	rows := make([]store.ShelfItem, len(items))
+	for i, item := range items {
+		var err error
+		if rows[i], err = kept(item); err != nil {
+			return err
+		}
+	}
+	return to.PutItems(ctx, rows)
+}
+
+// Take asks for what a kept job's cut plan needs from the shelf.
+type Take struct {
+	Job     string `json:"job" maxLength:"64"`
+	State   string `json:"state" enum:"reserved,used"`
+	Offcuts bool   `json:"offcuts,omitempty" doc:"put the offcuts worth keeping on the shelf"`
+}
+
+func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutput, error) {
+	job, err := s.store.Get(ctx, in.Body.Job)
+	if err != nil {
+		return nil, shelfError(err)
+	}
+	p, err := s.answer([]byte(job.Document))
+	if err != nil {
+		return nil, err
+	}
+	lines := linesOf(p)
+	if len(lines) == 0 {
+		return nil, huma.Error422UnprocessableEntity("This job cuts nothing from the shelf.",
+			&huma.ErrorDetail{Location: "stock", Message: "choose sheets from the shelf first"})
+	}
+	var offcuts []store.ShelfItem
+	if in.Body.State == "used" && in.Body.Offcuts {
+		if offcuts, err = offcutsOf(p); err != nil {
+			return nil, err
+		}
+	}
+	if _, err := s.store.Take(ctx, job.ID, titleOr(job.Title), in.Body.State, lines, offcuts); err != nil {
+		return nil, shelfError(err)
+	}
+	return s.shelf(ctx, nil)
+}
+
+func titleOr(title string) string {
+	if title == "" {
+		return "A job without a title"
+	}
+	return title
+}
+
+// linesOf are the shelf's sheets a plan uses.
+func linesOf(p *plan.Plan) []store.UseLine {
+	var out []store.UseLine
+	at := map[string]int{}
+	for _, s := range p.CutPlan.Sheets {
+		if s.Item == "" || s.Buy {
+			continue
+		}
+		i, ok := at[s.Item]
+		if !ok {
+			i = len(out)
+			at[s.Item] = i
+			out = append(out, store.UseLine{Item: s.Item})
+		}
+		out[i].Count += s.Count
+	}
+	return out
+}
+
+func offcutsOf(p *plan.Plan) ([]store.ShelfItem, error) {
+	var out []store.ShelfItem
+	for _, o := range p.CutPlan.Offcuts {
+		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: plan.Bought{Width: o.Width.Text, Height: o.Height.Text}, Paper: o.Paper, Colour: o.Colour, Count: o.Count})
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, row)
+	}
+	return out, nil
+}
+
+func (s *service) undoUse(ctx context.Context, in *IDInput) (*shelfOutput, error) {
+	if err := s.store.Undo(ctx, in.ID); err != nil {
+		return nil, shelfError(err)
+	}
+	return s.shelf(ctx, nil)
+}
+
+// addDemoShelf fills an empty shelf with the demonstration's stock.
+func addDemoShelf(ctx context.Context, to *store.Store) error {
+	there, err := to.Shelf(ctx)
+	if err != nil || len(there) > 0 {
+		return err
+	}
+	items, err := demo.Shelf()
+	if err != nil {
+		return err
+	}
+	return putItems(ctx, to, items)
+}

@@ -1,0 +1,72 @@
+package shelf
+
+import (
+	"bytes"
+	"reflect"
+	"strings"
+	"testing"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/plan"
+)
+
+func TestItemsGoOutAndComeBack(t *testing.T) {
+	items := []Item{
+		{Kind: Sheets, Size: plan.Bought{ID: "us-letter"}, Paper: "Dune cover", Colour: "#d8c28a", Weight: "80 lb cover", Grain: "long", Caliper: "0.3 mm", Price: "0.35", Count: 60},
+		{Kind: Sheets, Size: plan.Bought{Width: "9 in", Height: "305 mm"}, Count: 4},
+		{Kind: Envelopes, Size: plan.Bought{ID: "us-a7"}, Paper: "Kraft, \"harbour\"", Count: 0},
+	}
+	var b bytes.Buffer
+	if err := Write(&b, items); err != nil {
+		t.Fatal(err)
+	}
+	back, err := Read(b.Bytes(), catalog.Standard())
+	if err != nil || !reflect.DeepEqual(items, back) {
+		t.Errorf("%v\n%+v\n%+v", err, items, back)
+	}
+	bare, err := Read([]byte("\ufeffcount, size, kind\n12,9 x 12,sheet\n"), catalog.Standard())
+	if err != nil || len(bare) != 1 || bare[0].Count != 12 || bare[0].SizeText() != "9 in x 12 in" {
+		t.Errorf("%+v, %v", bare, err)
+	}
+}
+
+func TestBadLinesAreNamed(t *testing.T) {
+	for text, want := range map[string]string{
+		"":                           "line 1: there is no heading",
+		"kind,size\nsheet,us-letter": "line 1: the column count is missing",
+		"kind,size,count,mood\n":     `line 1: "mood" is not a column`,
+		"kind,size,count\nsheet,us-letter,many\n":      `line 2, count: "many" is not a whole number; try 25`,
+		"kind,size,count\nsheet,us-a7,3\n":             `line 2, size: "us-a7" is not a sheet`,
+		"kind,size,count\nenvelope,us-letter,3\n":      `line 2, size: "us-letter" is not an envelope format`,
+		"kind,size,count\nboat,us-letter,3\n":          `line 2, kind: "boat" is not kept on a shelf`,
+		"kind,size,count\n\nsheet,9 x wide,3\n":        `line 3, size.height: "wide" is not a length`,
+		"kind,size,count,weight\nsheet,iso-a4,1,110lb": "line 2, weight: 110 lb may be index",
+		"kind,size,count,grain\nsheet,iso-a4,1,up":     "line 2, grain",
+		"kind,size,count,price\nsheet,iso-a4,1,dear":   "line 2, price",
+		"kind,size,count,caliper\nsheet,iso-a4,1,2 in": "line 2, caliper",
+		"kind,size,count,colour\nsheet,iso-a4,1,sea":   "line 2, colour",
+		"kind,size,count\nsheet,us-letter,-4\n":        "line 2, count: -4 is not a number",
+		"kind,size,count\n\"sheet,us-letter,4\n":       "line 2: not readable as CSV",
+	} {
+		if _, err := Read([]byte(text), catalog.Standard()); err == nil || !strings.HasPrefix(err.Error(), want) {
+			t.Errorf("%q: %v", text, err)
+		}
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add([]byte("kind,size,count,weight\nsheet,9 x 12,4,300 g\n"))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		items, err := Read(text, catalog.Standard())
+		if err != nil {
+			return
+		}
+		var b bytes.Buffer
+		if err := Write(&b, items); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := Read(b.Bytes(), catalog.Standard()); err != nil {
+			t.Fatalf("%q written as %q is refused: %v", text, b.String(), err)
+		}
+	})
+}

@@ -1,0 +1,227 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+)
+
+// Errors of the shelf a caller tells apart.
+var (
+	ErrShort  = errors.New("there is not so much on the shelf")
+	ErrUndone = errors.New("it was undone before")
+)
+
+// ShelfItem is a kept thing on the shelf. Reserved is how many of Count jobs keep back.
+type ShelfItem struct {
+	ID       string         `db:"id"`
+	Revision int            `db:"revision"`
+	Kind     string         `db:"kind"`
+	Size     string         `db:"size"`
+	Document string         `db:"document"`
+	Count    int            `db:"count"`
+	Reserved int            `db:"reserved"`
+	Removed  sql.NullString `db:"removed"`
+}
+
+// Use is what a job took, or keeps back.
+type Use struct {
+	ID    string `db:"id"`
+	Job   string `db:"job"`
+	Title string `db:"title"`
+	State string `db:"state"` // reserved, used or undone
+	Made  string `db:"made"`
+	Total int    `db:"total"`
+}
+
+// UseLine is how many of one thing; a negative count was put on the shelf.
+type UseLine struct {
+	Item  string `db:"item"`
+	Count int    `db:"count"`
+}
+
+const itemQuery = `SELECT s.*, COALESCE((SELECT SUM(l.count) FROM use_lines l JOIN uses u ON u.id = l.use
+	WHERE l.item = s.id AND u.state = 'reserved'), 0) AS reserved FROM shelf s WHERE s.removed IS NULL`
+
+// Shelf gives what is on the shelf, sheets before envelopes.
+func (s *Store) Shelf(ctx context.Context) ([]ShelfItem, error) {
+	all := []ShelfItem{}
+	err := s.db.SelectContext(ctx, &all, itemQuery+` ORDER BY s.kind DESC, s.rowid`)
+	return all, err
+}
+
+// PutItem keeps a new item when its revision is zero, else a changed one over
+// the revision it edits; ErrConflict when that is not the kept one.
+func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
+	if i.Revision == 0 {
+		i.ID, i.Revision = uuid.NewString(), 1
+		_, err := s.db.NamedExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count)
+			VALUES (:id, :revision, :kind, :size, :document, :count)`, i)
+		return i, err
+	}
+	result, err := s.db.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size,
+		document = :document, count = :count WHERE id = :id AND revision = :revision AND removed IS NULL`, i)
+	if err != nil {
+		return i, err
+	}
+	changed, err := result.RowsAffected()
+	if err != nil {
+		return i, err
+	}
+	kept, err := s.item(ctx, s.db, i.ID)
+	if err == nil && changed == 0 {
+		err = ErrConflict
+	}
+	return kept, err
+}
+
+func (s *Store) item(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, error) {
+	var i ShelfItem
+	err := sqlx.GetContext(ctx, q, &i, itemQuery+` AND s.id = ?`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return i, ErrNotFound
+	}
+	return i, err
+}
+
+// PutItems keeps many new items, all or none.
+func (s *Store) PutItems(ctx context.Context, items []ShelfItem) error {
+	return s.within(ctx, func(tx *sqlx.Tx) error {
+		for _, i := range items {
+			i.ID, i.Revision = uuid.NewString(), 1
+			if _, err := tx.NamedExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count)
+				VALUES (:id, :revision, :kind, :size, :document, :count)`, i); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// RemoveItem puts an item aside, or brings it back.
+func (s *Store) RemoveItem(ctx context.Context, id string, removed bool) error {
+	var mark any
+	if removed {
+		mark = stamp()
+	}
+	result, err := s.db.ExecContext(ctx, `UPDATE shelf SET removed = ? WHERE id = ?`, mark, id)
+	if err != nil {
+		return err
+	}
+	if n, err := result.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, ErrNotFound)
+	}
+	return nil
+}
+
+// Uses gives the newest uses first.
+func (s *Store) Uses(ctx context.Context) ([]Use, error) {
+	all := []Use{}
+	err := s.db.SelectContext(ctx, &all, `SELECT u.*, COALESCE(SUM(MAX(l.count, 0)), 0) AS total FROM uses u LEFT JOIN use_lines l ON l.use = u.id
+		GROUP BY u.id ORDER BY u.made DESC, u.rowid DESC LIMIT 50`)
+	return all, err
+}
+
+// Take keeps back what a job needs (state "reserved"), or takes it off the shelf
+// and puts its offcuts on (state "used"). Either takes the place of what the job
+// had reserved. When the shelf does not hold enough it is ErrShort and nothing changes.
+func (s *Store) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
+	u := Use{ID: uuid.NewString(), Job: job, Title: title, State: state, Made: stamp()}
+	err := s.within(ctx, func(tx *sqlx.Tx) error {
+		if _, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE job = ? AND state = 'reserved'`, job); err != nil {
+			return err
+		}
+		if _, err := tx.NamedExecContext(ctx, `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`, u); err != nil {
+			return err
+		}
+		for _, l := range lines {
+			if err := s.takeLine(ctx, tx, u, l); err != nil {
+				return err
+			}
+			u.Total += l.Count
+		}
+		for _, o := range offcuts {
+			if err := addOffcut(ctx, tx, u, o); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	return u, err
+}
+
+func (s *Store) takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
+	item, err := s.item(ctx, tx, l.Item)
+	if err != nil {
+		return err
+	}
+	if l.Count < 1 || item.Count-item.Reserved < l.Count {
+		return fmt.Errorf("%w: %d free of %d", ErrShort, item.Count-item.Reserved, item.Count)
+	}
+	if _, err := tx.ExecContext(ctx, `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`, u.ID, l.Item, l.Count); err != nil {
+		return err
+	}
+	if u.State == "used" {
+		_, err = tx.ExecContext(ctx, `UPDATE shelf SET count = count - ?, revision = revision + 1 WHERE id = ?`, l.Count, l.Item)
+	}
+	return err
+}
+
+// addOffcut adds to an equal item on the shelf, or makes one.
+func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
+	err := sqlx.GetContext(ctx, tx, &o.ID, `SELECT id FROM shelf WHERE removed IS NULL AND kind = ? AND size = ? AND json_remove(document, '$.count') = json_remove(?, '$.count')`,
+		o.Kind, o.Size, o.Document)
+	if errors.Is(err, sql.ErrNoRows) {
+		o.ID = uuid.NewString()
+		_, err = tx.ExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count) VALUES (?, 1, ?, ?, ?, 0)`, o.ID, o.Kind, o.Size, o.Document)
+	}
+	if err != nil {
+		return err
+	}
+	if _, err := tx.ExecContext(ctx, `UPDATE shelf SET count = count + ?, revision = revision + 1 WHERE id = ?`, o.Count, o.ID); err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`, u.ID, o.ID, -o.Count)
+	return err
+}
+
+// Undo gives back what a use took, and takes back the offcuts it put on the
+// shelf, as far as they are still there.
+func (s *Store) Undo(ctx context.Context, id string) error {
+	return s.within(ctx, func(tx *sqlx.Tx) error {
+		var state string
+		if err := tx.GetContext(ctx, &state, `SELECT state FROM uses WHERE id = ?`, id); err != nil {
+			if errors.Is(err, sql.ErrNoRows) {
+				return ErrNotFound
+			}
+			return err
+		}
+		if state == "undone" {
+			return ErrUndone
+		}
+		if state == "used" {
+			if _, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = revision + 1, count = MAX(0, count +
+				(SELECT SUM(count) FROM use_lines WHERE use = ? AND item = shelf.id)) WHERE id IN (SELECT item FROM use_lines WHERE use = ?)`, id, id); err != nil {
+				return err
+			}
+		}
+		_, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE id = ?`, id)
+		return err
+	})
+}
+
+// within runs changes that stand or fall together.
+func (s *Store) within(ctx context.Context, work func(*sqlx.Tx) error) error {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	if err := work(tx); err != nil {
+		return errors.Join(err, tx.Rollback())
+	}
+	return tx.Commit()
+}
