@@ -51,6 +51,12 @@ type Choice struct {
 	Says string `json:"says,omitempty"`
 }
 
+// FoldChoice is a fold with the card's fields it has a use for.
+type FoldChoice struct {
+	Choice
+	Options []string `json:"options"`
+}
+
 // FormatEntry is an envelope format in the catalogue, with its size in both systems.
 type FormatEntry struct {
 	ID     string  `json:"id"`
@@ -75,7 +81,7 @@ type SheetEntry struct {
 type CatalogBody struct {
 	Formats  []FormatEntry `json:"formats"`
 	Sheets   []SheetEntry  `json:"sheets"`
-	Folds    []Choice      `json:"folds"`
+	Folds    []FoldChoice  `json:"folds"`
 	Styles   []Choice      `json:"styles"`
 	Rulers   []Choice      `json:"rulers" doc:"Says is the unit a ruler goes with"`
 	Carriers []Choice      `json:"carriers"`
@@ -92,7 +98,11 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 		b.Sheets = append(b.Sheets, SheetEntry{s.ID, s.Name, string(s.Unit), size(s.Width, s.Height, s.Unit)})
 	}
 	for _, f := range card.Folds() {
-		b.Folds = append(b.Folds, Choice{f.ID, f.Name, f.Says})
+		options := append([]string{}, f.Options...)
+		if f.Hinge {
+			options = append(options, "hinge")
+		}
+		b.Folds = append(b.Folds, FoldChoice{Choice{f.ID, f.Name, f.Says}, options})
 	}
 	for _, s := range blank.Styles() {
 		b.Styles = append(b.Styles, Choice{ID: s.ID, Name: s.Name})

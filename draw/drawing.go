@@ -180,7 +180,7 @@ func layerPlace(p *plan.Plan, i int) (x, y float64) {
 func base(p *plan.Plan) Drawing {
 	w, h := p.Base.Cut.Width.MM, p.Base.Cut.Height.MM
 	d := blankDrawing("flat piece", w, h)
-	d.add("piece", rect(0, 0, w, h))
+	d.Shapes = append(d.Shapes, Shape{Kind: "piece", Points: rect(0, 0, w, h), Fill: p.Base.Colour})
 	d.sized(0, 0, w, h, p.Base.Cut.Width, p.Base.Cut.Height, "base", 0)
 	panels := []Point{{0, 0}}
 	for i, s := range p.Base.Scores {

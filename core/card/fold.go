@@ -69,6 +69,7 @@ type Fold struct {
 	ID, Name string
 	Says     string // one line on what is doubled
 	Hinge    bool
+	Options  []string // the fields of a card that this fold has a use for
 	// panels are the widths of the panels for a closed width, and the face of
 	// each score between them; the width is the height where the fold is on top.
 	panels func(w measure.Length, s Shape) (widths []measure.Length, faces []string, err error)
@@ -144,11 +145,11 @@ func Folds() []Fold {
 		{ID: "book", Name: "Book fold", Says: "folds on the side, so the width is doubled", panels: book},
 		{ID: "tent", Name: "Tent fold", Says: "folds on top, so the height is doubled", panels: book, onTop: true},
 		{ID: "flat", Name: "Flat card", Says: "is not folded, so nothing is doubled", panels: flat},
-		{ID: "gate", Name: "Gate fold", Says: "has two doors that meet on the front, together as wide as the card", Hinge: true, panels: gate, thick: 2},
-		{ID: "trifold", Name: "Trifold", Says: "has three panels, the inner one shorter so that it lies flat inside", Hinge: true, panels: trifold},
+		{ID: "gate", Name: "Gate fold", Says: "has two doors that meet on the front, together as wide as the card", Hinge: true, Options: []string{"door"}, panels: gate, thick: 2},
+		{ID: "trifold", Name: "Trifold", Says: "has three panels, the inner one shorter so that it lies flat inside", Hinge: true, Options: []string{"short"}, panels: trifold},
 		{ID: "z", Name: "Z fold", Says: "has three panels that go to and fro", Hinge: true, panels: zed},
-		{ID: "accordion", Name: "Accordion", Says: "has panels that go to and fro", Hinge: true, panels: accordion},
-		{ID: "custom", Name: "Own fold", Says: "has panels of your own widths", Hinge: true, panels: custom},
+		{ID: "accordion", Name: "Accordion", Says: "has panels that go to and fro", Hinge: true, Options: []string{"panels"}, panels: accordion},
+		{ID: "custom", Name: "Own fold", Says: "has panels of your own widths", Hinge: true, Options: []string{"panel_widths"}, panels: custom},
 	}
 }
 

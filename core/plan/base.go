@@ -145,7 +145,7 @@ func (m *maker) scoreNote(i int) string {
 	s := m.flat.Scores[i]
 	note := "from the " + s.From + " edge; fold away from the groove"
 	if i > 0 && s.Face != m.flat.Scores[i-1].Face {
-		note = "turn over; still from the " + s.From + " edge"
+		note = "turn over; measure from the same edge as before"
 	}
 	return note
 }
@@ -261,6 +261,7 @@ func (m *maker) stamping() {
 // ladder is a set of labelled samples to hold against the card.
 func (m *maker) ladder() {
 	step := m.usual(measure.Inch/8, 3*measure.Millimetre)
+	m.plan.SkipMarks = int(step / m.ruler.Step)
 	for i, z := range card.Ladder(m.spec.card, step, m.usual(3*measure.Inch/2, 40*measure.Millimetre), m.ruler) {
 		m.plan.Ladder = append(m.plan.Ladder, Rung{fmt.Sprint(i + 1), m.length(z.Width), m.length(z.Height)})
 	}

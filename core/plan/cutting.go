@@ -389,7 +389,7 @@ func (m *maker) cutText(out *CutPlan) string {
 		counts[name] += s.Count
 	}
 	for i, name := range names {
-		names[i] = fmt.Sprintf("%d %s", counts[name], name)
+		names[i] = fmt.Sprintf("%d of %s", counts[name], name)
 	}
 	return fmt.Sprintf("%s: %s; %d %s of the guide", sheetsText(out.SheetsUsed), strings.Join(names, ", "), out.Settings, plural(out.Settings, "setting"))
 }

@@ -32,6 +32,7 @@ type Plan struct {
 	Inside      *Layer       `json:"inside,omitempty"`
 	Stamping    *Stamping    `json:"stamping,omitempty"`
 	Ladder      []Rung       `json:"ladder"`
+	SkipMarks   int          `json:"skip_marks" doc:"ruler marks by which a skipped step widens a border"`
 	Makes       []Makeable   `json:"makes"`
 	CutPlan     *CutPlan     `json:"cut_plan,omitempty"`
 	Fits        []Fit        `json:"fits"`

@@ -12,6 +12,11 @@ export type Drawing = Schemas['Drawing']
 export type Record = Schemas['Record']
 export type Summary = Schemas['Summary']
 export type Catalog = Schemas['CatalogBody']
+export type CutPlan = Schemas['CutPlan']
+export type Stock = Schemas['StockSpec']
+export type ShelfBody = Schemas['ShelfBody']
+export type ShelfEntry = Schemas['ShelfEntry']
+export type Item = Schemas['Item']
 export type Reading = Schemas['Reading']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })

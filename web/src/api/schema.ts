@@ -379,7 +379,7 @@ export interface components {
         };
         CatalogBody: {
             carriers: components["schemas"]["Choice"][];
-            folds: components["schemas"]["Choice"][];
+            folds: components["schemas"]["FoldChoice"][];
             formats: components["schemas"]["FormatEntry"][];
             /** @description Says is the unit a ruler goes with */
             rulers: components["schemas"]["Choice"][];
@@ -645,6 +645,12 @@ export interface components {
         Flap: {
             depth: components["schemas"]["Length"];
             name: string;
+        };
+        FoldChoice: {
+            id: string;
+            name: string;
+            options: string[];
+            says?: string;
         };
         FoldedFlap: {
             crease: number[][];
@@ -1110,6 +1116,11 @@ export interface components {
             /** Format: int64 */
             quantity: number;
             ruler: string;
+            /**
+             * Format: int64
+             * @description ruler marks by which a skipped step widens a border
+             */
+            skip_marks: number;
             stamping?: components["schemas"]["Stamping"];
             stations: components["schemas"]["Station"][];
             title: string;

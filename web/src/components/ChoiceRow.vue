@@ -1,11 +1,11 @@
 <script setup lang="ts" generic="T extends string">
 /** A few things to pick one of, as buttons side by side. */
-defineProps<{ label: string; options: { id: T; name: string }[]; value?: T }>()
+defineProps<{ label: string; options: { id: T; name: string }[]; value?: T; wrap?: boolean }>()
 defineEmits<{ pick: [id: T] }>()
 </script>
 
 <template>
-  <div class="choices" role="radiogroup" :aria-label="label">
+  <div class="choices" :class="{ wrap }" role="radiogroup" :aria-label="label">
     <button
       v-for="o in options"
       :key="o.id"
@@ -42,6 +42,21 @@ button {
 }
 button + button {
   border-left: 1.5px solid var(--ink);
+}
+.wrap {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+}
+.wrap button {
+  padding: 4px 2px 5px;
+  font-size: 12.5px;
+  line-height: 1.2;
+}
+.wrap button:nth-child(n + 5) {
+  border-top: 1.5px solid var(--ink);
+}
+.wrap button:nth-child(4n + 1) {
+  border-left: 0;
 }
 button.on {
   background: var(--ink);

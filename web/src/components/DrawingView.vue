@@ -139,7 +139,9 @@ const pieces = (text: string) =>
             ? { fill: `url(#${uid}-glue)` }
             : s.kind === 'waste'
               ? { fill: `url(#${uid}-waste)` }
-              : {}
+              : s.fill
+                ? { fill: s.fill }
+                : {}
         "
       />
       <template v-if="!bare">
@@ -298,9 +300,22 @@ svg {
   text-anchor: middle;
   dominant-baseline: central;
 }
-.label.big {
+.label.big,
+.label.tall {
   font-size: 15px;
   font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 6px;
+  stroke-linejoin: round;
+}
+.label.rung {
+  font-size: 11px;
+  text-anchor: end;
+}
+.rung {
+  stroke-width: 1;
 }
 .label.line,
 .label.upright,
@@ -323,6 +338,7 @@ svg {
   paint-order: stroke;
   stroke: var(--sheet);
   stroke-width: 9px;
+  stroke-linejoin: round;
 }
 .label.slant {
   stroke: var(--sheet);

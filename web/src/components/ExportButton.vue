@@ -2,28 +2,36 @@
 import { mdiDownload } from '@mdi/js'
 import { ref } from 'vue'
 import { api } from '@/api/client'
+import { takeFile } from '@/job/file'
 import { useJob } from '@/job/job'
 
-/** Takes a part away as a file at true size. */
-const props = defineProps<{ part: 'base' | 'layers' | 'blank' }>()
+type Format = 'svg' | 'pdf' | 'csv'
+
+/** Takes a part away as a file: at true size, or as a list. */
+const props = defineProps<{ part: 'base' | 'layers' | 'ladder' | 'blank' | 'cuts'; formats?: Format[] }>()
 const jobs = useJob()
 const failed = ref('')
 
-async function take() {
+const says: Record<Format, string> = {
+  svg: 'true size; cut, score and glue in groups of their own',
+  pdf: 'true size on paper, with a check ruler',
+  csv: 'one line for each cut',
+}
+const about = (f: Format) =>
+  props.part === 'cuts' && f === 'pdf' ? 'the list, with every sheet drawn' : says[f]
+
+async function take(as: Format) {
   if (!jobs.job) return
   failed.value = ''
   try {
     const { data, error } = await api.POST('/api/v1/export', {
-      params: { query: { as: 'svg', part: props.part } },
+      params: { query: { as, part: props.part } },
       body: jobs.job,
       parseAs: 'blob',
     })
     if (!data) throw new Error(error?.errors?.[0]?.message ?? 'The file could not be made.')
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(data as Blob)
-    link.download = `${(jobs.job.title || 'job').replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${props.part}.svg`
-    link.click()
-    window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+    const name = (jobs.job.title || 'job').replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
+    takeFile(data as Blob, `${name}-${props.part}.${as}`)
   } catch (e) {
     failed.value = e instanceof Error ? e.message : 'The file could not be made.'
   }
@@ -31,15 +39,28 @@ async function take() {
 </script>
 
 <template>
-  <v-btn
-    size="small"
-    variant="outlined"
-    :prepend-icon="mdiDownload"
-    class="no-print"
-    :data-testid="`export-${part}`"
-    :title="failed || 'SVG at true size: cut, score and glue in groups of their own'"
-    @click="take"
-  >
-    {{ failed ? 'Try again' : 'SVG' }}
-  </v-btn>
+  <v-menu>
+    <template #activator="{ props: menu }">
+      <v-btn
+        v-bind="menu"
+        size="small"
+        variant="outlined"
+        :prepend-icon="mdiDownload"
+        class="no-print"
+        :data-testid="`export-${part}`"
+        :title="failed"
+        >{{ failed ? 'Try again' : 'File' }}</v-btn
+      >
+    </template>
+    <v-list density="compact">
+      <v-list-item
+        v-for="f in formats ?? ['svg', 'pdf']"
+        :key="f"
+        :title="f.toUpperCase()"
+        :subtitle="about(f)"
+        :data-testid="`export-${part}-${f}`"
+        @click="take(f)"
+      />
+    </v-list>
+  </v-menu>
 </template>

@@ -9,7 +9,7 @@ const SAVE_AFTER = 500
 const RETRY_AFTER = 3000
 const SAME_STEP = 1200
 
-const startsFrom = (job: Job) => !!(job.envelope || job.card?.width || job.card?.height)
+const startsFrom = (job: Job) => !!(job.envelope || job.sheet || job.card?.width || job.card?.height)
 
 /** The job with some fields taken out; half a size is taken out whole. */
 function without(job: Job, fields: string[]): Job {
@@ -205,6 +205,6 @@ export const useJob = defineStore('job', () => {
 
   return {
     id, revision, job, plan, errors, save, theirs, missing, unreachable, past, future, replaced, started, dirty,
-    open, change, undo, redo, saveNow, keepMine, keepTheirs, switchUnit,
+    open, change, replan, undo, redo, saveNow, keepMine, keepTheirs, switchUnit,
   } // prettier-ignore
 })

@@ -8,7 +8,7 @@ export function useStation(key: string) {
   const lit = ref('')
   const job = computed(() => there(jobs.job))
   const plan = computed(() => there(jobs.plan))
-  const unit = computed(() => job.value.unit ?? 'in')
+  const unit = computed<'in' | 'mm'>(() => (job.value.unit === 'mm' ? 'mm' : 'in'))
   const answers = computed(() => plan.value.answers.filter((a) => a.station === key))
 
   /** Changes one field as it is typed; an emptied field is taken away. */

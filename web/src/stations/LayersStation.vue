@@ -1,74 +1,104 @@
 <script setup lang="ts">
-import { mdiClose, mdiPlus } from '@mdi/js'
-import { computed } from 'vue'
+import { mdiPlus } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { api, type Job } from '@/api/client'
+import ChoiceRow from '@/components/ChoiceRow.vue'
 import CutList from '@/components/CutList.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import ExportButton from '@/components/ExportButton.vue'
+import FigureText from '@/components/FigureText.vue'
+import LayerRow, { type LayerFields } from '@/components/LayerRow.vue'
 import LengthField from '@/components/LengthField.vue'
 import StationLayout from '@/components/StationLayout.vue'
 import { useStation } from '@/job/station'
 
-const { jobs, job, plan, answers, lit, pick } = useStation('layers')
+const { jobs, job, plan, unit, answers, lit, type, pick } = useStation('layers')
+const view = ref<'stack' | 'ladder'>('stack')
+const views = [
+  { id: 'stack' as const, name: 'The stack' },
+  { id: 'ladder' as const, name: 'Ladder' },
+]
+const usual = computed(() => (unit.value === 'mm' ? '3 mm' : '1/8 in'))
 
 /** The layers as the job gives them; where it says nothing, the plan's two. */
-const layers = computed<{ name: string; border: string }[]>(() => {
+const layers = computed<LayerFields[]>(() => {
   if (!job.value.layers) return plan.value.layers.map((l) => ({ name: l.name, border: l.border.text }))
   return job.value.layers.map((l, i) =>
     typeof l === 'string'
       ? { name: `Layer ${i + 1}`, border: l }
-      : { name: l.name || `Layer ${i + 1}`, border: l.border },
+      : { ...l, name: l.name || `Layer ${i + 1}`, border: l.border },
   )
 })
+const set = (next: LayerFields[], key = '') => jobs.change({ layers: next as Job['layers'] }, key)
 
-function border(at: number, text: string) {
-  jobs.change(
-    { layers: layers.value.map((l, i) => (i === at ? { ...l, border: text } : l)) },
-    `layers[${at}].border`,
+function change(at: number, patch: Partial<LayerFields>, field: string) {
+  set(
+    layers.value.map((l, i) => (i === at ? { ...l, ...patch } : l)),
+    `layers[${at}].${field}`,
   )
 }
-function rename(at: number, name: string) {
-  jobs.change({ layers: layers.value.map((l, i) => (i === at ? { ...l, name } : l)) }, `layers[${at}].name`)
-}
-function add() {
-  const last = layers.value.at(-1)
-  pick({
-    layers: [
-      ...layers.value,
-      {
-        name: `Layer ${layers.value.length + 1}`,
-        border: last?.border ?? (job.value.unit === 'mm' ? '3 mm' : '1/8 in'),
-      },
-    ],
+const add = () =>
+  set([
+    ...layers.value,
+    { name: `Layer ${layers.value.length + 1}`, border: layers.value.at(-1)?.border ?? usual.value },
+  ])
+const remove = (at: number) => set(layers.value.filter((_, i) => i !== at))
+
+/** A skipped step widens the border by one usual step; the server does the sum. */
+async function skip(at: number) {
+  const own = layers.value[at]?.border ?? usual.value
+  const marks = plan.value.skip_marks
+  const { data } = await api.GET('/api/v1/length', {
+    params: { query: { text: own, unit: unit.value, ruler: job.value.ruler, marks } },
   })
+  if (data)
+    pick({
+      layers: layers.value.map((l, i) => (i === at ? { ...l, border: data.typed } : l)) as Job['layers'],
+    })
 }
-const remove = (at: number) => pick({ layers: layers.value.filter((_, i) => i !== at) })
+
+const stamp = computed(() => (typeof job.value.stamp === 'object' ? job.value.stamp : undefined))
+function needs(side: 'width' | 'height', text: string) {
+  const next = { width: '', height: '', ...stamp.value, [side]: text }
+  jobs.change({ stamp: next.width || next.height ? next : null }, `stamp.${side}`)
+}
 </script>
 
 <template>
-  <StationLayout title="The stack, in true proportion">
-    <template #tools><ExportButton v-if="plan.layers.length" part="layers" /></template>
+  <StationLayout :title="view === 'stack' ? 'The stack, in true proportion' : 'A ladder of samples'">
+    <template #tools>
+      <ChoiceRow label="Drawing" :options="views" :value="view" @pick="view = $event" />
+      <v-btn
+        size="small"
+        variant="outlined"
+        class="no-print"
+        data-testid="turn"
+        @click="pick({ card: { turn: job.card?.turn ? null : true } })"
+        >Turn the card</v-btn
+      >
+      <ExportButton v-if="view === 'ladder'" part="ladder" />
+      <ExportButton v-else-if="plan.layers.length || plan.inside" part="layers" />
+    </template>
     <template #drawing
-      ><DrawingView :drawing="plan.drawings.layers" :lit="lit" @point="lit = $event"
+      ><DrawingView
+        :drawing="view === 'stack' ? plan.drawings.layers : plan.drawings.ladder"
+        :lit="lit"
+        @point="lit = $event"
     /></template>
     <template #say>
       <p v-if="!layers.length" class="empty">
         A plain card. Add a layer: each is smaller than the one below by its border, twice.
       </p>
-      <div v-for="(l, i) in layers" :key="i" class="layer">
-        <v-text-field
-          :label="`Layer ${i + 1}`"
-          :model-value="l.name"
-          maxlength="60"
-          @update:model-value="rename(i, String($event))"
-        />
-        <LengthField
-          label="Border, each side"
-          :field="`layers[${i}].border`"
-          :value="l.border"
-          @change="border(i, $event)"
-        />
-        <v-btn :icon="mdiClose" size="small" :aria-label="`Take ${l.name} away`" @click="remove(i)" />
-      </div>
+      <LayerRow
+        v-for="(l, i) in layers"
+        :key="i"
+        :at="i"
+        :layer="l"
+        :usual="usual"
+        @change="(patch, field) => change(i, patch, field)"
+        @remove="remove(i)"
+        @skip="skip(i)"
+      />
       <v-btn
         :prepend-icon="mdiPlus"
         variant="outlined"
@@ -77,22 +107,73 @@ const remove = (at: number) => pick({ layers: layers.value.filter((_, i) => i !=
         @click="add"
         >Add a layer on top</v-btn
       >
+      <div class="trio">
+        <LengthField
+          label="Inside panel’s border"
+          field="inside"
+          :value="job.inside"
+          placeholder="no panel"
+          @change="type('inside', $event)"
+        />
+        <LengthField
+          label="Stamp, wide"
+          field="stamp.width"
+          :value="stamp?.width"
+          placeholder="none"
+          @change="needs('width', $event)"
+        />
+        <LengthField
+          label="high"
+          field="stamp.height"
+          :value="stamp?.height"
+          placeholder="none"
+          @change="needs('height', $event)"
+        />
+      </div>
     </template>
-    <template #list
-      ><CutList v-if="answers.length" :answers="answers" :lit="lit" @point="lit = $event"
-    /></template>
+    <template #list>
+      <CutList v-if="answers.length" :answers="answers" :lit="lit" @point="lit = $event" />
+      <p v-if="plan.stamping" class="stamping" :class="{ short: !plan.stamping.ok }" data-testid="stamping">
+        {{ plan.stamping.ok ? '✓' : '✕' }} <FigureText prose :text="plan.stamping.text" />.
+      </p>
+      <template v-if="view === 'ladder'">
+        <h2 class="small-caps rungs">Samples</h2>
+        <ol class="ladder">
+          <li v-for="r in plan.ladder" :key="r.label">
+            <FigureText prose :text="`${r.width.text} × ${r.height.text}`" />
+          </li>
+        </ol>
+      </template>
+    </template>
   </StationLayout>
 </template>
 
 <style scoped>
-.layer {
-  display: grid;
-  grid-template-columns: 1fr 140px 40px;
-  gap: 8px;
-  align-items: start;
-}
 .empty {
   color: var(--muted);
   font-size: 14px;
+}
+.trio {
+  display: grid;
+  grid-template-columns: 1.4fr 1fr 1fr;
+  gap: 8px;
+  align-items: start;
+}
+.stamping {
+  padding-top: 8px;
+  font-size: 14.5px;
+  color: var(--good);
+}
+.short {
+  color: var(--stop);
+}
+.rungs {
+  padding-top: 10px;
+}
+.ladder {
+  columns: 2;
+  font-size: 14px;
+  margin: 0;
+  padding-left: 24px;
 }
 </style>

@@ -6,11 +6,12 @@ import DrawingView from '@/components/DrawingView.vue'
 import FigureText from '@/components/FigureText.vue'
 import FormatPicker from '@/components/FormatPicker.vue'
 import LengthField from '@/components/LengthField.vue'
+import SheetPicker from '@/components/SheetPicker.vue'
 import StationLayout from '@/components/StationLayout.vue'
 import { useCatalog } from '@/job/catalog'
 import { useStation } from '@/job/station'
 
-type Door = 'format' | 'measured' | 'card'
+type Door = 'format' | 'measured' | 'sheet' | 'card'
 
 const { jobs, job, plan, unit, answers, lit, type, pick } = useStation('start')
 const catalog = useCatalog()
@@ -18,7 +19,8 @@ const catalog = useCatalog()
 const shown = computed<Door | undefined>(() => {
   if (job.value.card?.width || job.value.card?.height) return 'card'
   if (typeof job.value.envelope === 'string') return 'format'
-  return job.value.envelope ? 'measured' : undefined
+  if (job.value.envelope) return 'measured'
+  return job.value.sheet ? 'sheet' : undefined
 })
 const door = ref<Door | undefined>(shown.value)
 watch(shown, (now) => now && (door.value = now))
@@ -26,6 +28,7 @@ watch(shown, (now) => now && (door.value = now))
 const doors: { id: Door; name: string }[] = [
   { id: 'format', name: 'Known' },
   { id: 'measured', name: 'Measured' },
+  { id: 'sheet', name: 'Sheet' },
   { id: 'card', name: 'Card' },
 ]
 const doorPictures: { id: Door; name: string; says: string }[] = [
@@ -35,6 +38,7 @@ const doorPictures: { id: Door; name: string; says: string }[] = [
     name: 'An envelope with no name',
     says: 'measure it with a ruler, inside edge to inside edge',
   },
+  { id: 'sheet', name: 'A sheet of card', says: 'every card it gives, and the envelope that takes it' },
   { id: 'card', name: 'A finished card', says: 'any size; the envelope is found or made for it' },
 ]
 
@@ -46,6 +50,11 @@ function enter(next: Door) {
     pick({ envelope: { width: p.envelope.width.text, height: p.envelope.height.text }, ...sized })
   }
 }
+
+/** Starting from a sheet, nothing else settles the card's size. */
+const startSheet = (id: string) => pick({ sheet: id, envelope: null, ...sized })
+const foldsOfMakes = computed(() => [...new Set(plan.value.makes.map((m) => m.name))])
+const makesOf = (name: string) => plan.value.makes.filter((m) => m.name === name)
 
 /** Starting from an envelope, the card takes its size from it. */
 const sized = { card: { width: null, height: null } }
@@ -74,12 +83,23 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
     <template #say>
       <ChoiceRow label="What do you start from?" :options="doors" :value="door" @pick="enter" />
       <FormatPicker
-        v-if="door !== 'measured'"
+        v-if="door === 'format' || door === 'card'"
         :catalog="catalog"
         :value="given || undefined"
         :unit="unit"
         :error="door === 'format' ? jobs.errors.envelope : undefined"
         @pick="choose"
+      />
+      <SheetPicker
+        v-if="door === 'sheet'"
+        label="Sheet"
+        field="sheet"
+        :value="job.sheet"
+        :assumed="plan.base.sheet.id"
+        :catalog="catalog"
+        :unit="unit"
+        :error="jobs.errors.sheet"
+        @pick="startSheet"
       />
       <div v-if="door === 'measured'" class="pair">
         <LengthField
@@ -119,7 +139,7 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
           @change="type('card.thickness', $event)"
         />
         <LengthField
-          v-if="door !== 'card'"
+          v-if="door === 'format' || door === 'measured'"
           label="Ease"
           field="card.ease"
           :value="job.card?.ease"
@@ -134,8 +154,25 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
       </p>
     </template>
     <template #list
-      ><CutList :answers="answers" :lit="lit" title="What goes in" @point="lit = $event"
-    /></template>
+      ><CutList :answers="answers" :lit="lit" title="What goes in" @point="lit = $event" />
+      <section v-if="plan.makes.length" class="makes" data-testid="makes">
+        <h2 class="small-caps">What {{ plan.base.sheet.name }} gives</h2>
+        <div v-for="name in foldsOfMakes" :key="name">
+          <h3>{{ name }}</h3>
+          <button
+            v-for="m in makesOf(name)"
+            :key="m.text"
+            class="plain-button make"
+            :class="{ on: m.fold === plan.base.fold && m.text === plan.card.text }"
+            @click="pick(m.patch)"
+          >
+            <FigureText :text="m.text" />
+            <span>{{ m.per_sheet }} a sheet</span>
+            <span>{{ m.envelope ? `${m.envelope}, ${m.verdict}` : 'no bought envelope' }}</span>
+          </button>
+        </div>
+      </section>
+    </template>
   </StationLayout>
 
   <main v-else class="doors">
@@ -161,6 +198,10 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
             <path d="M20 122h160M20 116v12M180 116v12M60 118v8M100 118v8M140 118v8" class="line" />
             <text x="100" y="143">?</text>
           </template>
+          <template v-else-if="d.id === 'sheet'">
+            <path d="M52 12h96v126H52z" class="white" />
+            <path d="M52 75h96M100 12v126" class="line" stroke-dasharray="7 5" />
+          </template>
           <template v-else>
             <path d="M60 26 L150 14 L150 122 L60 134z" class="white" />
             <path d="M60 26 L42 20 L42 126 L60 134z" class="white" />
@@ -173,6 +214,16 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
     </div>
     <div v-if="door" class="ask">
       <FormatPicker v-if="door === 'format'" :catalog="catalog" :unit="unit" @pick="choose" />
+      <SheetPicker
+        v-else-if="door === 'sheet'"
+        label="Sheet"
+        field="sheet"
+        :value="job.sheet"
+        :catalog="catalog"
+        :unit="unit"
+        :error="jobs.errors.sheet"
+        @pick="startSheet"
+      />
       <div v-else-if="door === 'measured'" class="pair">
         <LengthField
           label="Envelope width"
@@ -212,6 +263,34 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
   grid-template-columns: 1fr 1fr;
   gap: 10px;
 }
+.makes {
+  padding-top: 14px;
+}
+.makes h3 {
+  font-size: 13.5px;
+  color: var(--muted);
+  padding: 6px 0 2px;
+}
+.make {
+  display: grid;
+  grid-template-columns: 1.2fr 0.8fr 1.2fr;
+  width: 100%;
+  gap: 8px;
+  padding: 5px 4px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+  font-size: 14px;
+  text-align: left;
+}
+.make .figure {
+  font-weight: 700;
+  font-size: 16px;
+  color: var(--ink);
+}
+.make:hover,
+.make.on {
+  background: color-mix(in srgb, var(--parcel) 26%, transparent);
+}
 .customary {
   display: flex;
   align-items: center;
@@ -233,7 +312,7 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
 }
 .pictures {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 270px));
+  grid-template-columns: repeat(4, minmax(0, 250px));
   gap: 20px;
 }
 .door {

@@ -92,12 +92,14 @@ async function demo() {
         data-testid="search"
         @click:clear="search = ''"
       />
+      <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
+      <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
       <v-btn variant="flat" class="new" :prepend-icon="mdiPlus" data-testid="new-job" @click="fresh"
         >New job</v-btn
       >
       <v-btn :icon="mdiThemeLightDark" size="small" aria-label="Light or dark" @click="toggleTheme" />
     </header>
-    <div class="edge" aria-hidden="true"></div>
+    <div class="tape-edge" aria-hidden="true"></div>
 
     <p v-if="failed" class="notice" role="alert">
       The server does not answer; it is tried again every few seconds.
@@ -198,13 +200,6 @@ async function demo() {
   background: var(--parcel);
   color: var(--on-parcel);
   font-weight: 700;
-}
-.edge {
-  height: 14px;
-  background:
-    repeating-linear-gradient(90deg, #22303fb0 0 1px, transparent 1px 100px) 0 5px / 100% 9px no-repeat,
-    repeating-linear-gradient(90deg, #22303f80 0 1px, transparent 1px 12.5px) 0 9px / 100% 5px no-repeat,
-    var(--tape);
 }
 .grid {
   display: grid;

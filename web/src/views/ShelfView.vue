@@ -1,0 +1,389 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiDownload, mdiPencil, mdiPlus, mdiTrashCanOutline, mdiUpload } from '@mdi/js'
+import { computed, onMounted, ref } from 'vue'
+import { api, type FieldErrors, type Item, type ShelfEntry } from '@/api/client'
+import { useCatalog } from '@/job/catalog'
+import { takeFile } from '@/job/file'
+import { useShelf } from '@/job/shelf'
+
+const { shelf, unreachable, load, undo, bring, put, setRemoved } = useShelf()
+const catalog = useCatalog()
+onMounted(load)
+
+type Draft = Omit<Item, 'size'> & {
+  id?: string
+  revision?: number
+  size: string
+  width: string
+  height: string
+}
+const draft = ref<Draft>()
+const errors = ref<FieldErrors>({})
+const said = ref('')
+const removed = ref<ShelfEntry>()
+const picker = ref<HTMLInputElement>()
+
+const kinds = [
+  { id: 'sheet' as const, title: 'Sheets' },
+  { id: 'envelope' as const, title: 'Envelopes' },
+]
+const of = (kind: string) => shelf.value?.items.filter((e) => e.item.kind === kind) ?? []
+const sizes = computed(() => {
+  const known = draft.value?.kind === 'envelope' ? catalog.value?.formats : catalog.value?.sheets
+  return [...(known ?? []).map((k) => ({ title: k.name, value: k.id })), { title: 'Measured', value: '' }]
+})
+
+function edit(e?: ShelfEntry, kind: 'sheet' | 'envelope' = 'sheet') {
+  errors.value = {}
+  const size = e?.item.size
+  draft.value = {
+    kind,
+    count: 10,
+    ...e?.item,
+    id: e?.id,
+    revision: e?.revision,
+    size: typeof size === 'string' ? size : size ? '' : kind === 'sheet' ? 'us-letter' : 'us-a7',
+    width: typeof size === 'object' ? size.width : '',
+    height: typeof size === 'object' ? size.height : '',
+  }
+}
+async function keep() {
+  const d = draft.value
+  if (!d) return
+  const { id, revision, size, width, height, ...rest } = d
+  const item: Item = { ...rest, count: Number(rest.count), size: size || { width, height } }
+  errors.value = await put(item, id, revision)
+  if (!Object.keys(errors.value).length) draft.value = undefined
+}
+async function remove(e: ShelfEntry) {
+  await setRemoved(e.id, true)
+  removed.value = e
+}
+async function restore() {
+  if (removed.value) await setRemoved(removed.value.id, false)
+  removed.value = undefined
+}
+async function exportCsv() {
+  const { data } = await api.GET('/api/v1/shelf.csv', { parseAs: 'blob' })
+  if (data) takeFile(data as unknown as Blob, 'shelf.csv')
+}
+async function importCsv(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  said.value = (await bring(await file.text())) || `${file.name} is on the shelf.`
+  input.value = ''
+}
+async function giveBack(id: string) {
+  said.value = (await undo(id)) || 'Given back.'
+}
+const when = (made: string) =>
+  new Date(made).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].filter(Boolean) })
+</script>
+
+<template>
+  <div class="shelf">
+    <header class="bar">
+      <v-btn :icon="mdiArrowLeft" size="small" aria-label="Back to the jobs" :to="{ name: 'jobs' }" />
+      <h1>Shelf</h1>
+      <span class="space"></span>
+      <v-btn variant="outlined" :prepend-icon="mdiUpload" data-testid="import" @click="picker?.click()"
+        >Bring in CSV</v-btn
+      >
+      <input
+        ref="picker"
+        type="file"
+        accept=".csv,text/csv"
+        class="visually-hidden"
+        aria-label="CSV file"
+        data-testid="import-file"
+        @change="importCsv"
+      />
+      <v-btn variant="outlined" :prepend-icon="mdiDownload" data-testid="export-shelf" @click="exportCsv"
+        >Take as CSV</v-btn
+      >
+    </header>
+    <div class="tape-edge" aria-hidden="true"></div>
+    <p v-if="unreachable" class="notice" role="alert">
+      The server does not answer; it is tried again every few seconds.
+    </p>
+    <p v-if="said" class="notice" role="status" data-testid="shelf-said">{{ said }}</p>
+
+    <main v-if="shelf">
+      <section v-for="k in kinds" :key="k.id">
+        <h2>
+          {{ k.title }}
+          <v-btn
+            size="small"
+            :prepend-icon="mdiPlus"
+            :data-testid="`add-${k.id}`"
+            @click="edit(undefined, k.id)"
+            >Add</v-btn
+          >
+        </h2>
+        <p v-if="!of(k.id).length" class="empty">
+          Nothing here yet. Add what lies on your shelf, or bring in a list.
+        </p>
+        <table v-else>
+          <thead>
+            <tr>
+              <th>Size</th>
+              <th>Paper</th>
+              <th>Weight</th>
+              <th>Grain</th>
+              <th class="number">Caliper</th>
+              <th class="number">Price</th>
+              <th class="number">On hand</th>
+              <th class="number">Free</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="e in of(k.id)" :key="e.id" data-testid="shelf-row">
+              <td>
+                <strong>{{ e.name }}</strong> <span class="quiet">{{ e.inches }}; {{ e.metric }}</span>
+              </td>
+              <td>
+                <span v-if="e.item.colour" class="swatch" :style="{ background: e.item.colour }"></span>
+                {{ e.item.paper ?? '' }}
+              </td>
+              <td>{{ e.weight }}</td>
+              <td>{{ e.item.grain ?? '' }}</td>
+              <td class="number">{{ e.item.caliper ?? '' }}</td>
+              <td class="number">{{ e.item.price ?? '' }}</td>
+              <td class="number figure">{{ e.item.count }}</td>
+              <td class="number">
+                {{ e.free }}<span v-if="e.reserved" class="quiet">, {{ e.reserved }} kept back</span>
+              </td>
+              <td class="row-tools">
+                <v-btn
+                  :icon="mdiPencil"
+                  size="x-small"
+                  :aria-label="`Change ${e.name}`"
+                  @click="edit(e, k.id)"
+                />
+                <v-btn
+                  :icon="mdiTrashCanOutline"
+                  size="x-small"
+                  :aria-label="`Take ${e.name} off the list`"
+                  @click="remove(e)"
+                />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section v-if="shelf.uses.length">
+        <h2>Taken and kept back</h2>
+        <ul class="uses">
+          <li v-for="u in shelf.uses" :key="u.id">
+            <strong>{{ u.title }}</strong> {{ u.text }} sheets, <span class="quiet">{{ when(u.made) }}</span>
+            <v-btn v-if="u.state !== 'undone'" size="x-small" variant="outlined" @click="giveBack(u.id)"
+              >Undo</v-btn
+            >
+          </li>
+        </ul>
+      </section>
+    </main>
+
+    <v-dialog :model-value="!!draft" max-width="560" @update:model-value="draft = undefined">
+      <form v-if="draft" class="form" @submit.prevent="keep">
+        <h2>{{ draft.id ? 'Change' : 'Add' }} {{ draft.kind === 'sheet' ? 'sheets' : 'envelopes' }}</h2>
+        <div class="fields">
+          <v-autocomplete v-model="draft.size" label="Size" :items="sizes" v-bind="field('size')" />
+          <v-text-field
+            v-model="draft.count"
+            label="On hand"
+            type="number"
+            min="0"
+            v-bind="field('count')"
+            data-testid="shelf-count"
+          />
+          <template v-if="!draft.size">
+            <v-text-field
+              v-model="draft.width"
+              label="Width"
+              placeholder="9 in"
+              v-bind="field('size.width')"
+            />
+            <v-text-field
+              v-model="draft.height"
+              label="Height"
+              placeholder="12 in"
+              v-bind="field('size.height')"
+            />
+          </template>
+          <v-text-field
+            v-model="draft.paper"
+            label="Paper"
+            placeholder="Dune cover"
+            v-bind="field('paper')"
+            data-testid="shelf-paper"
+          />
+          <v-text-field
+            v-model="draft.colour"
+            label="Colour"
+            placeholder="#efe3c8"
+            v-bind="field('colour')"
+          />
+          <v-text-field
+            v-model="draft.weight"
+            label="Weight"
+            placeholder="80 lb cover"
+            v-bind="field('weight')"
+            data-testid="shelf-weight"
+          />
+          <v-text-field
+            v-model="draft.caliper"
+            label="Caliper"
+            placeholder="0.3 mm"
+            v-bind="field('caliper')"
+          />
+          <v-select
+            v-model="draft.grain"
+            label="Grain"
+            :items="['long', 'short']"
+            clearable
+            v-bind="field('grain')"
+          />
+          <v-text-field
+            v-model="draft.price"
+            label="Price of one"
+            placeholder="0.35"
+            v-bind="field('price')"
+          />
+        </div>
+        <div class="ends">
+          <v-btn @click="draft = undefined">Leave it</v-btn>
+          <v-btn type="submit" variant="flat" class="keep" data-testid="shelf-keep">Keep</v-btn>
+        </div>
+      </form>
+    </v-dialog>
+    <v-snackbar
+      :model-value="!!removed"
+      :timeout="8000"
+      @update:model-value="(open: boolean) => !open && (removed = undefined)"
+    >
+      {{ removed?.name }} is off the list.
+      <template #actions><v-btn @click="restore">Put it back</v-btn></template>
+    </v-snackbar>
+  </div>
+</template>
+
+<style scoped>
+.shelf {
+  min-height: 100vh;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 12px 28px;
+  background: var(--sheet);
+}
+.bar h1 {
+  font-size: 24px;
+  color: var(--ink);
+}
+.space {
+  flex: 1;
+}
+.notice {
+  margin: 12px 28px 0;
+  white-space: pre-line;
+  font-weight: 600;
+}
+main {
+  padding: 12px 28px 40px;
+  display: grid;
+  gap: 22px;
+}
+h2 {
+  font-size: 18px;
+  color: var(--ink);
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14.5px;
+}
+th {
+  text-align: left;
+  font-size: 12.5px;
+  color: var(--muted);
+  border-bottom: 1.5px solid var(--ink);
+  padding: 4px 8px;
+}
+td {
+  padding: 6px 8px;
+  border-bottom: 1px solid var(--rule);
+}
+.number {
+  text-align: right;
+}
+.figure {
+  font-size: 20px;
+  font-weight: 700;
+  color: var(--ink);
+}
+.quiet {
+  color: var(--muted);
+  font-size: 13px;
+}
+.swatch {
+  display: inline-block;
+  width: 16px;
+  height: 16px;
+  margin-right: 6px;
+  vertical-align: -3px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 3px;
+}
+.row-tools {
+  white-space: nowrap;
+  text-align: right;
+}
+.empty {
+  color: var(--muted);
+}
+.uses {
+  list-style: none;
+  padding: 0;
+  font-size: 14.5px;
+}
+.uses li {
+  padding: 4px 0;
+}
+.form {
+  background: var(--sheet);
+  color: var(--text);
+  border-radius: 6px;
+  padding: 20px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+  padding: 14px 0;
+}
+.ends {
+  display: flex;
+  justify-content: flex-end;
+  gap: 8px;
+}
+.keep {
+  background: var(--parcel);
+  color: var(--on-parcel);
+}
+@media (max-width: 900px) {
+  .bar,
+  main {
+    padding-left: 14px;
+    padding-right: 14px;
+  }
+  td .quiet {
+    display: block;
+  }
+}
+</style>
