@@ -79,6 +79,7 @@ func checkExport(t *testing.T, s *screen) {
 	t.Helper()
 	wait := s.page.Browser().MustWaitDownload()
 	s.click("export-blank")
+	s.click("export-blank-svg")
 	var file struct {
 		Width  string `xml:"width,attr"`
 		Groups []struct {
@@ -145,7 +146,7 @@ func TestAWayOutIsOneButton(t *testing.T) {
 	s.press(input.Digit2)
 	s.click("pick-tent")
 	// 5 x 14 does not come out of 8 1/2 x 11.
-	s.reads("consequence", "A base of 5 × 14 in does not come out of Letter.")
+	s.reads("consequence", "Base, 5 × 14 in, comes out of no sheet here of Dune cover.")
 	s.click("way-out")
 	s.reads("consequence", "Cut 10 × 7 in, score at 5 in")
 	s.page.MustElement(id("unit")).MustSelect("millimetres")

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"yellow-parcel/core/card"
@@ -114,9 +115,6 @@ func (m *maker) base() {
 			[]string{"What is left of the sheet when the bases are out."}, m.both(fmt.Sprintf("offcut%d", i), o)...)
 	}
 	m.plan.Base = b
-	if g.Count() == 0 {
-		m.warn("base-sheet", "sheet", fmt.Sprintf("a base of %s does not come out of %s", m.sizeText(m.flat.Size), m.sheet.name))
-	}
 }
 
 func timesText(n int) string {
@@ -162,21 +160,31 @@ func (m *maker) scoreWorking(i int) string {
 
 // doubling is the step people trip over: which side is doubled, in their own numbers.
 func (m *maker) doubling(finished card.Size) []string {
-	sum := make([]string, len(m.flat.Widths))
-	for i, w := range m.flat.Widths {
-		sum[i] = m.bare(w)
-	}
+	sum := m.panelSum()
 	line := func(cut, one measure.Length, side string) string {
 		if cut == one {
 			return fmt.Sprintf("%s stays as it is: %s", side, m.text(one))
 		}
-		return fmt.Sprintf("%s: %s = %s", side, strings.Join(sum, " + "), m.text(cut))
+		return fmt.Sprintf("%s: %s = %s", side, sum, m.text(cut))
 	}
 	return []string{
 		m.fold.Name + " " + m.fold.Says + ".",
 		line(m.flat.Width, finished.Width, "Width"),
 		line(m.flat.Height, finished.Height, "Height"),
 	}
+}
+
+// panelSum is the sum of the panels: "2 × 5", or "2 + 5 + 3" where they differ.
+func (m *maker) panelSum() string {
+	widths := m.flat.Widths
+	parts := make([]string, len(widths))
+	for i, w := range widths {
+		parts[i] = m.bare(w)
+	}
+	if slices.Min(widths) == slices.Max(widths) {
+		return fmt.Sprintf("%d × %s", len(widths), parts[0])
+	}
+	return strings.Join(parts, " + ")
 }
 
 func (m *maker) grain() string {

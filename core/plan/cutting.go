@@ -213,6 +213,9 @@ func (m *maker) cannotCut(err error) Note {
 	var reach *trim.ReachError
 	switch {
 	case errors.As(err, &none):
+		if len(m.sheets) == 0 {
+			return Note{"cut-sheet", "sheet", fmt.Sprintf("%s, %s, does not come out of %s.", capital(none.Piece.Name), m.sizeText(none.Piece.Size), m.sheet.name)}
+		}
 		of := ""
 		if none.Piece.Paper != "" {
 			of = " of " + none.Piece.Paper

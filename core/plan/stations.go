@@ -179,26 +179,37 @@ func (m *maker) sheetConsequence() *Consequence {
 		return nil
 	case cuts.Problem == nil:
 		return &Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cuts.Missing[0].Text + "."}
-	case m.plan.Base.PerSheet > 0 || len(m.sheets) > 0:
-		return &Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
 	}
-	c := &Consequence{State: stateStop, Station: "base",
-		Text: fmt.Sprintf("A base of %s does not come out of %s.", m.sizeText(m.flat.Size), m.sheet.name)}
+	c := &Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
+	if m.comesOut(m.flat.Size) {
+		return c // something else is in the way
+	}
 	for _, id := range []string{"book", "tent"} {
 		f, _ := card.FoldByID(id)
-		if flat, err := f.Flat(m.spec.card, m.shape); err == nil && trim.BestGrid(m.sheet.size, flat.Size).Count() > 0 {
+		if flat, err := f.Flat(m.spec.card, m.shape); err == nil && m.comesOut(flat.Size) {
 			c.Fix = &Fix{"Make it a " + lower(f.Name), map[string]any{"card": map[string]any{"fold": f.ID}}}
 			return c
 		}
 	}
 	for _, s := range m.catalog.Sheets {
 		z := card.Size{Width: s.Width, Height: s.Height}
-		if s.Unit == m.unit && trim.BestGrid(z, m.flat.Size).Count() > 0 {
+		if len(m.sheets) == 0 && s.Unit == m.unit && trim.BestGrid(z, m.flat.Size).Count() > 0 {
 			c.Fix = &Fix{"Cut it from " + s.Name, map[string]any{"sheet": s.ID}}
 			return c
 		}
 	}
 	return c
+}
+
+// comesOut tells whether a base of a size lies in any sheet it may be cut from.
+func (m *maker) comesOut(z card.Size) bool {
+	problem, _ := m.batch()
+	for _, s := range problem.Sheets {
+		if s.Count != 0 && (m.basePaper.name == "" || m.basePaper.name == s.Paper) && trim.BestGrid(s.Size, z).Count() > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 func (m *maker) stampConsequence() *Consequence {
