@@ -61,13 +61,17 @@ client-current: web/node_modules/.package-lock.json
 	@cd web && npx --no-install openapi-typescript ../api/openapi.json -o node_modules/.schema.ts >/dev/null && \
 	  cmp -s node_modules/.schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is stale: run make client"; exit 1; }
 
-bench: $(BIN) ## the plan on one core, and a keystroke in the browser
-	go test -run '^$$' -bench . -cpu 1 ./core/plan ./core/proof
+bench: $(BIN) ## the plan on one core, a keystroke in the browser, and the cut planner beside other packers
+	go test -run '^$$' -bench . -cpu 1 ./core/plan ./core/proof ./core/trim
 	go test -run '^$$' -bench Keystroke ./e2e
+	cd bench/trim && npm ci --no-audit --no-fund --silent
+	go run ./bench/trim
 
 fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzParse -fuzztime 60s ./core/measure
 	go test -run '^$$' -fuzz FuzzRead -fuzztime 60s ./core/plan
+	go test -run '^$$' -fuzz FuzzPaper -fuzztime 60s ./core/card
+	go test -run '^$$' -fuzz FuzzRead -fuzztime 60s ./shelf
 
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots

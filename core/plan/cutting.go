@@ -211,6 +211,7 @@ func (m *maker) bought(name string) stockSheet {
 func (m *maker) cannotCut(err error) Note {
 	var none *trim.NoSheetError
 	var reach *trim.ReachError
+	var many *trim.ManyError
 	switch {
 	case errors.As(err, &none):
 		if len(m.sheets) == 0 {
@@ -221,6 +222,8 @@ func (m *maker) cannotCut(err error) Note {
 			of = " of " + none.Piece.Paper
 		}
 		return Note{"cut-sheet", "stock", fmt.Sprintf("%s, %s, comes out of no sheet here%s.", capital(none.Piece.Name), m.sizeText(none.Piece.Size), of)}
+	case errors.As(err, &many):
+		return Note{"cut-small", "card", capital(err.Error()) + "; so small a piece is not planned one by one."}
 	case errors.As(err, &reach):
 		text := fmt.Sprintf("%s: the cut is %s long and the guide would stand at %s;", capital(reach.Error()), m.text(reach.Length), m.text(reach.Set))
 		if reach.Limits.Longest > 0 {

@@ -10,7 +10,7 @@ type kind struct {
 	pieces   []int  // the problem's pieces of this kind
 }
 
-// kindsOf sorts the pieces of a problem by how they are cut. The error is a *NoSheetError.
+// kindsOf sorts the pieces of a problem by how they are cut. The error is a *NoSheetError or a *ManyError.
 func kindsOf(p *Problem) ([]kind, error) {
 	var out []kind
 	at := map[Piece]int{}
@@ -30,6 +30,9 @@ func kindsOf(p *Problem) ([]kind, error) {
 			up, side := ways(piece, s)
 			k.up, k.side = append(k.up, up), append(k.side, side)
 			fits = fits || (up || side) && s.Count != 0
+			if (up || side) && area(s.Size)/area(piece.Size) > MostPieces {
+				return nil, &ManyError{piece, s}
+			}
 		}
 		if !fits {
 			return nil, &NoSheetError{piece}

@@ -108,6 +108,19 @@ func (e *NoSheetError) Error() string {
 	return fmt.Sprintf("%s comes out of none of the sheets", e.Piece.Name)
 }
 
+// MostPieces is how many of one piece a sheet may give; more are not worth planning one by one.
+const MostPieces = 400
+
+// ManyError says that a piece is too small for a sheet to plan it piece by piece.
+type ManyError struct {
+	Piece Piece
+	Sheet Sheet
+}
+
+func (e *ManyError) Error() string {
+	return fmt.Sprintf("more than %d of %s come out of %s", MostPieces, e.Piece.Name, e.Sheet.Name)
+}
+
 // ErrShort says that the sheets on hand do not suffice and none are to be bought.
 var ErrShort = errors.New("the sheets do not suffice")
 

@@ -199,16 +199,16 @@ func (s *search) refill(blink bool) {
 
 // ruin takes some parts out of a few sheets.
 func (s *search) ruin() {
-	sheets := 1 + s.rng.IntN(4)
+	sheets := 1 + s.rng.IntN(3)
 	for range sheets {
 		i := s.rng.IntN(len(s.bins))
 		s.keep(i)
 		b := s.bins[i]
-		if s.rng.IntN(2) == 0 {
+		if s.rng.IntN(4) == 0 {
 			s.take(b, 0)
 			continue
 		}
-		for range 1 + s.rng.IntN(2) {
+		for range 1 + s.rng.IntN(5) {
 			s.take(b, s.any(b))
 		}
 	}
@@ -244,7 +244,7 @@ func (s *search) gather(t *tree, at int32) {
 	}
 }
 
-const lateness = 10
+const lateness = 30
 
 // squeeze works at emptying the pool until the work is used up; it tells whether it did.
 func (s *search) squeeze(limit int, tick func() bool) bool {

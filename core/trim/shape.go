@@ -39,7 +39,7 @@ func patternsOf(p *Problem, kinds []kind, sheet int) (out []pattern, ok bool) {
 			l.most[k] = min(one.count, int(area(l.room)/area(one.size)))
 		}
 		l.weight[k] = codes
-		if codes *= l.most[k] + 1; codes > 1<<20 {
+		if codes *= l.most[k] + 1; codes > 1<<15 {
 			return nil, false
 		}
 	}
@@ -229,11 +229,4 @@ func along(stack bool, s *shape) measure.Length {
 		return s.h
 	}
 	return s.w
-}
-
-func (t *tree) along(at int32, stack bool) measure.Length {
-	if stack {
-		return t.parts[at].h
-	}
-	return t.parts[at].w
 }

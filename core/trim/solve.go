@@ -20,7 +20,7 @@ const searchable = 400
 
 // Solve plans the cuts of a batch: the fewest sheets, then the fewest settings
 // of the guide, then the largest offcut. The error is a *NoSheetError, a
-// *ReachError or ErrShort.
+// *ManyError, a *ReachError or ErrShort.
 func Solve(p Problem) (*Plan, error) {
 	if p.Steps == 0 {
 		p.Steps = QuickWork
@@ -150,38 +150,69 @@ func stockOf(p *Problem) []int {
 func (v *solver) fullest(left, stock []int, rng *rand.Rand, tries int) (*bin, []int) {
 	var best *bin
 	var counts []int
-	most := -1.0
+	most := 0.0
+	offer := func(b *bin) {
+		got, filled := make([]int, len(v.kinds)), 0.0
+		for _, p := range b.tree.parts {
+			if p.holds >= 0 {
+				got[p.holds]++
+				filled += float64(p.w) * float64(p.h)
+			}
+		}
+		if filled > most {
+			most, best, counts = filled, b, got
+		}
+	}
 	for i, sheet := range v.p.Sheets {
 		if stock[i] == 0 || sheet.Buy && best != nil && !v.p.Sheets[best.sheet].Buy {
 			continue
 		}
+		for k := range v.kinds {
+			v.grids(k, i, left[k], offer)
+		}
 		for try := range tries {
 			s := v.searchFor(rng)
 			s.bins = []*bin{newBin(v.p, i)}
-			fits := int(area(sheet.Size))
-			for k, one := range v.kinds {
-				for range min(left[k], fits/int(area(one.size))) {
-					s.pool = append(s.pool, k)
-				}
+			s.pool = v.fitting(left, i)
+			if len(s.pool) > mostFitted {
+				break
 			}
-			total := len(s.pool)
 			s.refill(try > 0)
-			if len(s.pool) == total {
-				continue
-			}
-			got, filled := make([]int, len(v.kinds)), 0.0
-			for _, p := range s.bins[0].tree.parts {
-				if p.holds >= 0 {
-					got[p.holds]++
-					filled += float64(p.w) * float64(p.h)
-				}
-			}
-			if filled > most {
-				most, best, counts = filled, s.bins[0], got
-			}
+			offer(s.bins[0])
 		}
 	}
 	return best, counts
+}
+
+// mostFitted is how many pieces one sheet is filled with by trial; more lie in grids.
+const mostFitted = 150
+
+// fitting are the pieces that could come out of one sheet, by area alone.
+func (v *solver) fitting(left []int, sheet int) []int {
+	var pool []int
+	for k, one := range v.kinds {
+		for range min(left[k], int(area(v.p.Sheets[sheet].Size)/area(one.size))) {
+			pool = append(pool, k)
+		}
+	}
+	return pool
+}
+
+// grids fills a sheet with one kind in rows and columns, each way it may lie.
+func (v *solver) grids(k, sheet, left int, offer func(*bin)) {
+	one := v.kinds[k]
+	for _, turned := range []bool{false, true} {
+		z := one.size
+		if turned {
+			z = z.Turned()
+		}
+		if left == 0 || turned && !one.side[sheet] || !turned && !one.up[sheet] {
+			continue
+		}
+		b := newBin(v.p, sheet)
+		b.tree.grid(k, z.Width, z.Height, turned, left)
+		offer(b)
+	}
 }
 
 func (v *solver) searchFor(rng *rand.Rand) *search {

@@ -165,3 +165,33 @@ func (t *tree) gather(row int32) {
 	}
 	t.parts[last].next = rest
 }
+
+// grid lays up to n equal pieces in rows and columns, as many as the free sheet takes.
+func (t *tree) grid(kind int, w, h measure.Length, turned bool, n int) {
+	for rows := int32(0); rows != none && t.parts[rows].h >= h && n > 0; {
+		var row int32
+		row, rows = t.cutOff(rows, h, true)
+		for row != none && t.parts[row].w >= w && n > 0 {
+			var at int32
+			at, row = t.cutOff(row, w, false)
+			t.parts[at].holds, t.parts[at].turned = int32(kind), turned
+			n--
+		}
+	}
+}
+
+// cutOff is slice that also gives what is left, none where the strip is all there is.
+func (t *tree) cutOff(at int32, size measure.Length, stack bool) (first, rest int32) {
+	if t.along(at, stack) == size {
+		return at, none
+	}
+	first = t.slice(at, size, stack)
+	return first, t.parts[first].next
+}
+
+func (t *tree) along(at int32, stack bool) measure.Length {
+	if stack {
+		return t.parts[at].h
+	}
+	return t.parts[at].w
+}

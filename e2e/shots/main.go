@@ -34,8 +34,10 @@ var views = []view{
 	{"jobs", "light", 1280, 800, -1, "", nil},
 	{"start", "light", 1280, 800, 0, "start", nil},
 	{"base", "light", 1280, 800, 0, "base", []string{"answer-base"}},
-	{"base-sheet", "light", 1280, 800, 1, "base", []string{"pick-sheet"}},
-	{"layers", "light", 1280, 800, 1, "layers", nil},
+	{"base-batch", "light", 1280, 800, 0, "base", []string{"pick-batch", "sheet-B"}},
+	{"layers", "light", 1280, 800, 0, "layers", nil},
+	{"ladder", "light", 1280, 800, 1, "layers", []string{"pick-ladder"}},
+	{"shelf", "light", 1280, 800, -1, "shelf", nil},
 	{"envelope", "light", 1280, 800, 1, "envelope", nil},
 	{"envelope-folded", "light", 1280, 800, 3, "envelope", []string{"pick-folded", "pick-buy"}},
 	{"post", "light", 1280, 800, 2, "post", nil},
@@ -78,6 +80,9 @@ func run(out string) error {
 	defer end()
 	for _, v := range views {
 		path := "/"
+		if v.job < 0 && v.station != "" {
+			path = "/" + v.station
+		}
 		if v.job >= 0 {
 			path = "/jobs/" + jobs[v.job].ID + "/" + v.station
 		}

@@ -6,7 +6,6 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'jobs', component: JobsView },
     { path: '/shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },
-    { path: '/shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },
     { path: '/jobs/:id/:station?', name: 'job', component: () => import('./views/JobView.vue'), props: true },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

@@ -1,0 +1,104 @@
+package api
+
+import (
+	"fmt"
+	"net/http"
+	"strings"
+	"testing"
+)
+
+const dune = `{"kind":"sheet","size":"us-letter","paper":"Dune","weight":"80 lb cover","price":"0.28","count":5}`
+
+func TestShelfOverHTTP(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	at := server.URL + "/api/v1/shelf"
+	var added ShelfEntry
+	if status, _, text := call(t, "POST", at, dune, &added); status != 200 || added.Name != "Letter" || added.Weight != "216 g/m² (80 lb cover)" || added.Free != 5 {
+		t.Fatalf("%d %s", status, text)
+	}
+	one := fmt.Sprintf("%s/%s?revision=", at, added.ID)
+	if status, _, text := call(t, "PUT", one+"1", strings.Replace(dune, `"count":5`, `"count":7`, 1), nil); status != 200 || !strings.Contains(text, `"count":7`) {
+		t.Errorf("%d %s", status, text)
+	}
+	if status, _, text := call(t, "PUT", one+"1", dune, nil); status != 409 || !strings.Contains(text, "changed elsewhere") {
+		t.Errorf("a stale change: %d %s", status, text)
+	}
+	if status, _, text := call(t, "POST", at, strings.Replace(dune, "80 lb cover", "110 lb", 1), nil); status != 422 || !strings.Contains(text, `"location":"weight"`) {
+		t.Errorf("%d %s", status, text)
+	}
+	asCSV := func(r *http.Request) { r.Header.Set("Content-Type", "text/csv") }
+	if status, _, text := call(t, "POST", at+".csv", "kind,size,count\nsheet,iso-a4,12\nsheet,us-z9,1\n", nil, asCSV); status != 422 || !strings.Contains(text, "line 3, size") {
+		t.Errorf("%d %s", status, text)
+	}
+	if status, _, text := call(t, "POST", at+".csv", "kind,size,count\nsheet,iso-a4,12\n", nil, asCSV); status != 200 || strings.Contains(text, "us-z9") {
+		t.Errorf("%d %s", status, text)
+	}
+	if _, header, text := call(t, "GET", at+".csv", "", nil); !strings.HasPrefix(header.Get("Content-Type"), "text/csv") ||
+		text != "kind,size,count,paper,colour,weight,grain,caliper,price\nsheet,us-letter,7,Dune,,80 lb cover,,,0.28\nsheet,iso-a4,12,,,,,,\n" {
+		t.Errorf("%q", text)
+	}
+	if status, _, _ := call(t, "DELETE", at+"/"+added.ID, "", nil); status != 204 {
+		t.Error(status)
+	}
+	if status, _, _ := call(t, "POST", at+"/"+added.ID+"/restore", "", nil); status != 204 {
+		t.Error(status)
+	}
+	if status, _, _ := call(t, "DELETE", at+"/nowhere", "", nil); status != 404 {
+		t.Error(status)
+	}
+}
+
+func TestTakingFromTheShelf(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	api := server.URL + "/api/v1"
+	var added ShelfEntry
+	call(t, "POST", api+"/shelf", dune, &added)
+	var job Record
+	call(t, "POST", api+"/jobs", strings.Replace(lantern, `"layers":["1/8 in"]`,
+		fmt.Sprintf(`"quantity":4,"layers":[],"stock":[{"item":%q,"sheet":"us-letter","count":5}]`, added.ID), 1), &job)
+	take := func(state string) (ShelfBody, int, string) {
+		var b ShelfBody
+		status, _, text := call(t, "POST", api+"/shelf/uses", fmt.Sprintf(`{"job":%q,"state":%q,"offcuts":true}`, job.ID, state), &b)
+		return b, status, text
+	}
+	// Four bases of 10 x 7, one to a letter sheet; each leaves 1 1/2 x 11 and 7 x 1.
+	if b, status, text := take("reserved"); status != 200 || b.Items[0].Reserved != 4 || b.Items[0].Item.Count != 5 {
+		t.Fatalf("%d %s", status, text)
+	}
+	if b, _, text := take("reserved"); b.Items[0].Reserved != 4 {
+		t.Errorf("kept back twice: %s", text)
+	}
+	b, status, text := take("used")
+	if status != 200 || b.Items[0].Item.Count != 1 || b.Items[0].Reserved != 0 || len(b.Items) != 3 || b.Items[1].Item.Count != 4 {
+		t.Fatalf("%d %s", status, text)
+	}
+	if _, status, text := take("used"); status != 409 || !strings.Contains(text, "not so much on the shelf") {
+		t.Errorf("%d %s", status, text)
+	}
+	var back ShelfBody
+	if status, _, text := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", &back); status != 200 || back.Items[0].Item.Count != 5 || back.Items[1].Item.Count != 0 {
+		t.Errorf("%d %s", status, text)
+	}
+	if status, _, _ := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", nil); status != 409 {
+		t.Errorf("undone twice: %d", status)
+	}
+}
+
+func TestLookingLongerTellsHowItGoes(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	// Twelve pieces of awkward sizes, so that the quick plan is not proved.
+	layers := make([]string, 12)
+	for i := range layers {
+		layers[i] = `"1/8 in"`
+	}
+	job := strings.Replace(lantern, `["1/8 in"]`, "["+strings.Join(layers, ",")+`],"quantity":9`, 1)
+	status, header, text := call(t, "POST", server.URL+"/api/v1/cuts", job, nil)
+	if status != 200 || !strings.HasPrefix(header.Get("Content-Type"), "text/event-stream") || !strings.Contains(text, "event: done") {
+		t.Fatalf("%d %s %.300s", status, header, text)
+	}
+	var quick Worked
+	call(t, "POST", server.URL+"/api/v1/plan", job, &quick)
+	if want := fmt.Sprintf(`"sheets":%d,`, quick.CutPlan.SheetsUsed); !strings.Contains(text[strings.Index(text, "event: done"):], want) {
+		t.Errorf("the plan has %s after a search that ended with %.200s", want, text[strings.Index(text, "event: done"):])
+	}
+}
