@@ -73,6 +73,37 @@ func TestExportWritesAFile(t *testing.T) {
 	}
 }
 
+func TestEveryKindOfFileIsWritten(t *testing.T) {
+	for _, c := range []struct{ as, part, begins string }{
+		{"svg", "base", "<?xml"}, {"pdf", "base", "%PDF-"}, {"svg", "layers", "<?xml"}, {"pdf", "layers", "%PDF-"}, {"svg", "ladder", "<?xml"},
+		{"pdf", "ladder", "%PDF-"}, {"pdf", "blank", "%PDF-"}, {"pdf", "cuts", "%PDF-"}, {"csv", "cuts", "cut,set,set_mm,"},
+	} {
+		code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-")
+		if code != 0 || !strings.HasPrefix(out, c.begins) {
+			t.Errorf("%s as %s: %d, %.40q, %s", c.part, c.as, code, out, problems)
+		}
+	}
+	for _, c := range []struct{ as, part, problem string }{
+		{"csv", "base", "as: base cannot be written as csv; try svg or pdf\n"},
+		{"svg", "cuts", "as: the cut list cannot be written as svg; try pdf or csv\n"},
+		{"svg", "sail", "part: \"sail\" is not a part; try base, layers, ladder, blank, cuts\n"},
+	} {
+		if code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-"); code != 2 || out != "" || problems != c.problem {
+			t.Errorf("%s as %s: %d %q", c.part, c.as, code, problems)
+		}
+	}
+	kept := filepath.Join(t.TempDir(), "kept.csv")
+	if err := os.WriteFile(kept, []byte("keep me"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if code, _, _ := command(t, a7, "export", "--as", "svg", "--part", "cuts", "-", "-o", kept); code != 2 {
+		t.Error(code)
+	}
+	if text, err := os.ReadFile(kept); err != nil || string(text) != "keep me" {
+		t.Errorf("a file that could not be made overwrote another: %q, %v", text, err)
+	}
+}
+
 func TestDemoAnswersAndLeavesNothingBehind(t *testing.T) {
 	t.Setenv("TMPDIR", t.TempDir())
 	ctx, stop := context.WithCancel(context.Background())

@@ -289,7 +289,7 @@ func (r *resolver) foldOf(c *CardSpec) {
 		fold, _ = card.FoldByID("book")
 	}
 	r.fold = fold
-	r.shape = card.Shape{Ruler: r.ruler, Panels: c.Panels}
+	r.shape = card.Shape{Ruler: r.ruler, Short: r.usual(card.ShortInch, card.ShortMetric)}
 	switch c.Hinge {
 	case "", "side":
 	case "top":
@@ -297,18 +297,34 @@ func (r *resolver) foldOf(c *CardSpec) {
 	default:
 		r.fail("card.hinge", `%q is not a side to open on; try "side" or "top"`, shortName(c.Hinge))
 	}
-	if c.Panels == 0 {
-		r.shape.Panels = 4
-	} else if c.Panels < card.LeastPanels || c.Panels > card.MostPanels {
-		r.fail("card.panels", "%d is not between %d and %d panels; try 4", c.Panels, card.LeastPanels, card.MostPanels)
-	}
-	r.shape.Door = r.optional("card.door", c.Door, doorBounds, 0)
-	r.shape.Short = r.optional("card.short", c.Short, borderBounds, r.usual(card.ShortInch, card.ShortMetric))
-	for i, text := range c.Widths {
-		r.shape.Widths = append(r.shape.Widths, r.length(fmt.Sprintf("card.panel_widths[%d]", i), text, doorBounds))
-	}
-	if fold.ID == "custom" && len(c.Widths) < 2 {
-		r.fail("card.panel_widths", "a fold of your own needs the widths of two panels or more; try %s and %s", r.unit.Example(), r.unit.Example())
+	r.shapeOf(c)
+}
+
+// shapeOf reads what the fold has a use for; what another fold left behind is kept, and not looked at.
+func (r *resolver) shapeOf(c *CardSpec) {
+	r.shape.Panels = 4
+	for _, option := range r.fold.Options {
+		switch option {
+		case "panels":
+			if c.Panels == 0 {
+				continue
+			}
+			r.shape.Panels = c.Panels
+			if c.Panels < card.LeastPanels || c.Panels > card.MostPanels {
+				r.fail("card.panels", "%d is not between %d and %d panels; try 4", c.Panels, card.LeastPanels, card.MostPanels)
+			}
+		case "door":
+			r.shape.Door = r.optional("card.door", c.Door, doorBounds, 0)
+		case "short":
+			r.shape.Short = r.optional("card.short", c.Short, borderBounds, r.shape.Short)
+		case "panel_widths":
+			for i, text := range c.Widths {
+				r.shape.Widths = append(r.shape.Widths, r.length(fmt.Sprintf("card.panel_widths[%d]", i), text, doorBounds))
+			}
+			if len(c.Widths) < 2 {
+				r.fail("card.panel_widths", "a fold of your own needs the widths of two panels or more; try %s and %s", r.unit.Example(), r.unit.Example())
+			}
+		}
 	}
 }
 

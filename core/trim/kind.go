@@ -30,7 +30,7 @@ func kindsOf(p *Problem) ([]kind, error) {
 			up, side := ways(piece, s)
 			k.up, k.side = append(k.up, up), append(k.side, side)
 			fits = fits || (up || side) && s.Count != 0
-			if (up || side) && area(s.Size)/area(piece.Size) > MostPieces {
+			if (up || side) && min(int64(piece.Count), area(s.Size)/area(piece.Size)) > MostPieces {
 				return nil, &ManyError{piece, s}
 			}
 		}

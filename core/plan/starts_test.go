@@ -1,0 +1,86 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+)
+
+// Every fold from every start, worked by hand in both systems.
+func TestFoldsAndStartsByHand(t *testing.T) {
+	for _, c := range []struct{ name, job, card, cut, scores, yield string }{
+		// A7 less 1/4: 5 x 7.
+		{"book in A7", `"envelope":"us-a7","card":{"fold":"book"}`, "5 × 7 in", "10 in x 7 in", "left 5 in outside", "Letter 1"},
+		{"tent in A2", `"envelope":"us-a2","card":{"fold":"tent"}`, "4 1/8 × 5 1/2 in", "4 1/8 in x 11 in", "top 5 1/2 in outside", "Letter 2"},
+		{"flat in a slim envelope", `"envelope":"us-slim","card":{"fold":"flat"}`, "3 5/8 × 8 5/8 in", "3 5/8 in x 8 5/8 in", "", "Letter 2"},
+		{"gate in A7", `"envelope":"us-a7","card":{"fold":"gate"}`, "5 × 7 in", "10 in x 7 in", "left 2 1/2 in outside, left 7 1/2 in outside", "Letter 1"},
+		{"offset gate in A7", `"envelope":"us-a7","card":{"fold":"gate","door":"1 1/2"}`, "5 × 7 in", "10 in x 7 in", "left 1 1/2 in outside, left 6 1/2 in outside", "Letter 1"},
+		// 3 x 3 5/8 less a sixteenth off the inner panel.
+		{"trifold for #10", `"card":{"width":"3 5/8","height":"8 1/2","fold":"trifold"}`, "3 5/8 × 8 1/2 in", "10 13/16 in x 8 1/2 in", "left 3 5/8 in outside, left 7 1/4 in outside", "Letter 1"},
+		{"Z upwards", `"card":{"width":"8 1/2","height":"3 1/2","fold":"z","hinge":"top"}`, "8 1/2 × 3 1/2 in", "8 1/2 in x 10 1/2 in", "top 3 1/2 in outside, top 7 in inside", "Letter 1"},
+		{"accordion of five from 12 x 12", `"card":{"width":"2","height":"4","fold":"accordion","panels":5},"sheet":"us-12x12"`, "2 × 4 in", "10 in x 4 in",
+			"left 2 in outside, left 4 in inside, left 6 in outside, left 8 in inside", "12 x 12 3"},
+		{"own fold", `"card":{"width":"4","height":"6","fold":"custom","panel_widths":["4","3","1 1/2"]}`, "4 × 6 in", "8 1/2 in x 6 in", "left 4 in outside, left 7 in outside", "Letter 1"},
+		{"book in C6", `"unit":"mm","envelope":"iso-c6"`, "108 × 156 mm", "216 mm x 156 mm", "left 108 mm outside", "A4 1"},
+		{"A6 card", `"unit":"mm","card":{"width":"105","height":"148"}`, "105 × 148 mm", "210 mm x 148 mm", "left 105 mm outside", "A4 2"},
+		{"tent of A5", `"unit":"mm","card":{"width":"210","height":"148","fold":"tent"}`, "210 × 148 mm", "210 mm x 296 mm", "top 148 mm outside", "A4 1"},
+		{"gate in C5", `"unit":"mm","envelope":"iso-c5","card":{"fold":"gate"}`, "156 × 223 mm", "312 mm x 223 mm", "left 78 mm outside, left 234 mm outside", "A4 0"},
+		{"trifold of A4", `"unit":"mm","card":{"width":"99","height":"210","fold":"trifold"}`, "99 × 210 mm", "295.5 mm x 210 mm", "left 99 mm outside, left 198 mm outside", "A4 1"},
+		{"square from 305 x 305", `"unit":"mm","card":{"width":"150","height":"150"},"sheet":"mm-305x305"`, "150 × 150 mm", "300 mm x 150 mm", "left 150 mm outside", "305 x 305 2"},
+		{"from letter", `"sheet":"us-letter"`, "5 1/2 × 8 1/2 in", "11 in x 8 1/2 in", "left 5 1/2 in outside", "Letter 1"},
+		{"tent from letter", `"sheet":"us-letter","card":{"fold":"tent"}`, "8 1/2 × 5 1/2 in", "8 1/2 in x 11 in", "top 5 1/2 in outside", "Letter 1"},
+		{"from 12 x 12", `"sheet":"us-12x12"`, "6 × 6 in", "12 in x 6 in", "left 6 in outside", "12 x 12 2"},
+		{"from A4, turned", `"unit":"mm","sheet":"iso-a4","card":{"turn":true}`, "210 × 148 mm", "420 mm x 148 mm", "left 210 mm outside", "A4 0"},
+		{"from a measured envelope", `"envelope":{"width":"13 cm","height":"18 cm"},"unit":"mm","card":{"thickness":"2"}`, "122 × 172 mm", "244 mm x 172 mm", "left 122 mm outside", "A4 1"},
+	} {
+		p := planOf(t, c.job+`,"quantity":7`)
+		var scores []string
+		for _, s := range p.Base.Scores {
+			scores = append(scores, strings.Join([]string{s.From, s.At.Text, s.Face}, " "))
+		}
+		yield := fmt.Sprintf("%s %d", p.Base.Sheet.Name, p.Base.PerSheet)
+		if p.Card.Text != c.card || both(p.Base.Cut.Width, p.Base.Cut.Height) != c.cut || strings.Join(scores, ", ") != c.scores || yield != c.yield {
+			t.Errorf("%s:\n got %s, %s, %s, %s\nwant %s, %s, %s, %s", c.name, p.Card.Text, both(p.Base.Cut.Width, p.Base.Cut.Height), strings.Join(scores, ", "), yield, c.card, c.cut, c.scores, c.yield)
+		}
+	}
+}
+
+// The sums behind the figures are in the maker's own numbers.
+func TestWorkingsOfTheNewFigures(t *testing.T) {
+	p := planOf(t, `"card":{"width":"4","height":"6","fold":"custom","panel_widths":["4","3","1 1/2"],"stock":"110 lb cover"},"layers":[{"border":"1/4","bottom":"3/4"}],"inside":"1/8",
+		"stamp":{"width":"3","height":"5"},"quantity":9,"sheet":"us-letter"`)
+	for key, want := range map[string]string{
+		"base":        "Width: 4 + 3 + 1 1/2 = 8 1/2 in",
+		"score1":      "4 + 3 = 7 in. The groove is the outside of the fold.",
+		"layer0":      "6 − 1/4 − 3/4 = 5 in high",
+		"inside":      "4 − 2 × 1/8 = 3 3/4 in wide",
+		"cuts.sheets": "9 base, 8 1/2 × 6 in",
+	} {
+		found := false
+		for _, a := range p.Answers {
+			found = found || a.Key == key && strings.Contains(strings.Join(a.Working, "\n"), want)
+		}
+		if !found {
+			t.Errorf("%s does not say %q", key, want)
+		}
+	}
+	if p.Base.Advice != "297 g/m² (110 lb cover) must be scored before it is folded." || !strings.Contains(p.Stamping.Text, "3 1/2 × 5 in is left to stamp on; 3 × 5 in is needed") || !p.Stamping.OK {
+		t.Errorf("%s, %+v", p.Base.Advice, p.Stamping)
+	}
+	light := planOf(t, `"envelope":"us-a7","card":{"stock":"160 g"}`)
+	if !strings.Contains(light.Base.Advice, "160 g/m² folds without a score") {
+		t.Error(light.Base.Advice)
+	}
+}
+
+// A heavier stock makes the bare card thicker and heavier, and nothing else changes its size.
+func TestStockWeighsOnTheCard(t *testing.T) {
+	thin, thick := planOf(t, `"envelope":"us-a7","card":{"stock":"200 g"}`), planOf(t, `"envelope":"us-a7","card":{"stock":"300 g"}`)
+	if thin.Card.Text != thick.Card.Text || thin.Post[0].Thickness.MM >= thick.Post[0].Thickness.MM {
+		t.Errorf("%s at %s, %s at %s", thin.Card.Text, thin.Post[0].Thickness.Text, thick.Card.Text, thick.Post[0].Thickness.Text)
+	}
+	// Base 10 x 7 and layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2: 131.3125 sq in, 0.0847172 m2, at 300 g/m2 25.4 g or 0.9 oz.
+	if thick.Card.Weight != "0.9 oz" {
+		t.Error(thick.Card.Weight)
+	}
+}
