@@ -2,8 +2,6 @@ package plan
 
 import (
 	"fmt"
-	"maps"
-	"slices"
 	"strings"
 
 	"yellow-parcel/core/blank"
@@ -226,9 +224,6 @@ func (r *resolver) start(j Job) {
 	}
 }
 
-// shapeField is the field that says what a fold leaves to choose.
-var shapeField = map[string]string{"gate": "card.door", "trifold": "card.short", "custom": "card.panel_widths"}
-
 // finished settles the card's size: given, or taken from the envelope or the sheet.
 func (r *resolver) finished(j Job, c *CardSpec) {
 	r.turned = c.Turn
@@ -271,103 +266,6 @@ func (r *resolver) fromEnvelope() {
 		r.fail("card.thickness", "a card %s thick leaves no room in %s; try %s",
 			r.thickness.Text(r.unit), sizeText(r.envelope.size, r.unit), r.usual(measure.Inch/8, 3*measure.Millimetre).Text(r.unit))
 	}
-}
-
-func (r *resolver) foldOf(c *CardSpec) {
-	id := c.Fold
-	if id == "" {
-		id = "book"
-		r.assume("card.fold", "a book fold, on the side")
-	}
-	fold, ok := card.FoldByID(id)
-	if !ok {
-		var known []string
-		for _, f := range card.Folds() {
-			known = append(known, f.ID)
-		}
-		r.fail("card.fold", "%q is not a fold; try %s", shortName(id), strings.Join(known, ", "))
-		fold, _ = card.FoldByID("book")
-	}
-	r.fold = fold
-	r.shape = card.Shape{Ruler: r.ruler, Short: r.usual(card.ShortInch, card.ShortMetric)}
-	switch c.Hinge {
-	case "", "side":
-	case "top":
-		r.shape.OnTop = true
-	default:
-		r.fail("card.hinge", `%q is not a side to open on; try "side" or "top"`, shortName(c.Hinge))
-	}
-	r.shapeOf(c)
-}
-
-// shapeOf reads what the fold has a use for; what another fold left behind is kept, and not looked at.
-func (r *resolver) shapeOf(c *CardSpec) {
-	r.shape.Panels = 4
-	for _, option := range r.fold.Options {
-		switch option {
-		case "panels":
-			if c.Panels == 0 {
-				continue
-			}
-			r.shape.Panels = c.Panels
-			if c.Panels < card.LeastPanels || c.Panels > card.MostPanels {
-				r.fail("card.panels", "%d is not between %d and %d panels; try 4", c.Panels, card.LeastPanels, card.MostPanels)
-			}
-		case "door":
-			r.shape.Door = r.optional("card.door", c.Door, doorBounds, 0)
-		case "short":
-			r.shape.Short = r.optional("card.short", c.Short, borderBounds, r.shape.Short)
-		case "panel_widths":
-			for i, text := range c.Widths {
-				r.shape.Widths = append(r.shape.Widths, r.length(fmt.Sprintf("card.panel_widths[%d]", i), text, doorBounds))
-			}
-			if len(c.Widths) < 2 {
-				r.fail("card.panel_widths", "a fold of your own needs the widths of two panels or more; try %s and %s", r.unit.Example(), r.unit.Example())
-			}
-		}
-	}
-}
-
-// paperOf reads what the base is cut from.
-func (r *resolver) paperOf(c *CardSpec) {
-	r.basePaper = paper{c.Paper, r.colour("card.colour", c.Colour)}
-	if c.Stock != "" {
-		p, err := card.ParsePaper(c.Stock)
-		if err != nil {
-			r.fail("card.stock", "%s", err)
-		} else {
-			r.stock = &p
-		}
-	}
-	switch c.Grain {
-	case "", "any":
-	case "fold":
-		r.alongFold = true
-	default:
-		r.fail("card.grain", `%q is not a way of the grain; try "fold", so that it runs along the folds, or "any"`, shortName(c.Grain))
-	}
-}
-
-// IsColour tells whether a text is a colour as screens write it: #d8c28a.
-func IsColour(text string) bool {
-	digits, ok := strings.CutPrefix(text, "#")
-	ok = ok && len(digits) == 6
-	for _, c := range digits {
-		ok = ok && strings.ContainsRune("0123456789abcdefABCDEF", c)
-	}
-	return ok
-}
-
-// colour reads a colour as screens write it: #d8c28a.
-func (r *resolver) colour(field, text string) string {
-	if text == "" {
-		return ""
-	}
-	if !IsColour(text) {
-		r.fail(field, "%q is not a colour; try #e8c15a", shortName(text))
-		return ""
-	}
-	return text
 }
 
 func (r *resolver) envelopeOf(b *Bought) *piece {
@@ -439,67 +337,6 @@ func (r *resolver) sheetNamed(field string, b *Bought) piece {
 		return piece{}
 	}
 	return piece{id: s.ID, name: s.Name, size: card.Size{Width: s.Width, Height: s.Height}}
-}
-
-func (r *resolver) blankOf(j Job) {
-	b := j.Blank
-	if b == nil {
-		b = &BlankSpec{}
-	}
-	r.blank.ease = r.optional("blank.ease", b.Ease, easeBounds, r.usual(card.UsualEase, 6*measure.Millimetre))
-	r.blank.seam = r.optional("blank.seam", b.Seam, easeBounds, r.usual(measure.Inch/2, 12*measure.Millimetre))
-	paper := b.Paper
-	if paper == nil {
-		paper = &Bought{ID: "us-12x12"}
-		if r.unit == measure.Millimetres {
-			paper.ID = "mm-305x305"
-		}
-	}
-	r.blank.paper = r.sheetNamed("blank.paper", paper)
-	r.styleOf(b)
-}
-
-func (r *resolver) styleOf(b *BlankSpec) {
-	if b.Style == "" {
-		for _, name := range slices.Sorted(maps.Keys(b.Options)) {
-			r.fail("blank."+name, "belongs to one style; name it in blank.style")
-		}
-		return
-	}
-	style, ok := blank.StyleByID(b.Style)
-	if !ok {
-		var known []string
-		for _, s := range blank.Styles() {
-			known = append(known, s.ID)
-		}
-		r.fail("blank.style", "%q is not an envelope style; try %s", shortName(b.Style), strings.Join(known, ", "))
-		return
-	}
-	r.blank.style, r.blank.variant = &style, b.Variant
-	if b.Variant != "" && !slices.ContainsFunc(style.Variants, func(v blank.Variant) bool { return v.ID == b.Variant }) {
-		r.fail("blank.variant", "%q is not a variant of %s; try %s", shortName(b.Variant), b.Style, style.Variants[0].ID)
-	}
-	r.blank.options = blank.Options{Words: map[string]string{}, Lengths: map[string]measure.Length{}, Sizes: map[string]card.Size{}}
-	for _, name := range slices.Sorted(maps.Keys(b.Options)) {
-		r.optionOf(style, name, b.Options[name])
-	}
-}
-
-func (r *resolver) optionOf(style blank.Style, name string, given OptionSpec) {
-	field := "blank." + name
-	o, ok := style.Option(name)
-	switch {
-	case !ok:
-		r.fail(field, "not an option of %s", style.ID)
-	case o.Size:
-		r.blank.options.Sizes[name] = r.size(field, given.Width, given.Height)
-	case len(o.Words) == 0:
-		r.blank.options.Lengths[name] = r.length(field, given.Text, flapBounds)
-	case !slices.Contains(o.Words, given.Text):
-		r.fail(field, "%q is not known; try %s", shortName(given.Text), strings.Join(o.Words, " or "))
-	default:
-		r.blank.options.Words[name] = given.Text
-	}
 }
 
 func (r *resolver) postOf(j Job) {

@@ -6,6 +6,7 @@ import DrawingView from '@/components/DrawingView.vue'
 import FigureText from '@/components/FigureText.vue'
 import FormatPicker from '@/components/FormatPicker.vue'
 import LengthField from '@/components/LengthField.vue'
+import MakesList from '@/components/MakesList.vue'
 import SheetPicker from '@/components/SheetPicker.vue'
 import StationLayout from '@/components/StationLayout.vue'
 import { useCatalog } from '@/job/catalog'
@@ -53,8 +54,6 @@ function enter(next: Door) {
 
 /** Starting from a sheet, nothing else settles the card's size. */
 const startSheet = (id: string) => pick({ sheet: id, envelope: null, ...sized })
-const foldsOfMakes = computed(() => [...new Set(plan.value.makes.map((m) => m.name))])
-const makesOf = (name: string) => plan.value.makes.filter((m) => m.name === name)
 
 /** Starting from an envelope, the card takes its size from it. */
 const sized = { card: { width: null, height: null } }
@@ -155,23 +154,7 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
     </template>
     <template #list
       ><CutList :answers="answers" :lit="lit" title="What goes in" @point="lit = $event" />
-      <section v-if="plan.makes.length" class="makes" data-testid="makes">
-        <h2 class="small-caps">What {{ plan.base.sheet.name }} gives</h2>
-        <div v-for="name in foldsOfMakes" :key="name">
-          <h3>{{ name }}</h3>
-          <button
-            v-for="m in makesOf(name)"
-            :key="m.text"
-            class="plain-button make"
-            :class="{ on: m.fold === plan.base.fold && m.text === plan.card.text }"
-            @click="pick(m.patch)"
-          >
-            <FigureText :text="m.text" />
-            <span>{{ m.per_sheet }} a sheet</span>
-            <span>{{ m.envelope ? `${m.envelope}, ${m.verdict}` : 'no bought envelope' }}</span>
-          </button>
-        </div>
-      </section>
+      <MakesList v-if="plan.makes.length" />
     </template>
   </StationLayout>
 
@@ -262,34 +245,6 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
   align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: 10px;
-}
-.makes {
-  padding-top: 14px;
-}
-.makes h3 {
-  font-size: 13.5px;
-  color: var(--muted);
-  padding: 6px 0 2px;
-}
-.make {
-  display: grid;
-  grid-template-columns: 1.2fr 0.8fr 1.2fr;
-  width: 100%;
-  gap: 8px;
-  padding: 5px 4px;
-  align-items: baseline;
-  border-bottom: 1px solid var(--rule);
-  font-size: 14px;
-  text-align: left;
-}
-.make .figure {
-  font-weight: 700;
-  font-size: 16px;
-  color: var(--ink);
-}
-.make:hover,
-.make.on {
-  background: color-mix(in srgb, var(--parcel) 26%, transparent);
 }
 .customary {
   display: flex;

@@ -1,24 +1,15 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiDownload, mdiPencil, mdiPlus, mdiTrashCanOutline, mdiUpload } from '@mdi/js'
-import { computed, onMounted, ref } from 'vue'
-import { api, type FieldErrors, type Item, type ShelfEntry } from '@/api/client'
-import { useCatalog } from '@/job/catalog'
+import { onMounted, ref } from 'vue'
+import { api, type ShelfEntry } from '@/api/client'
+import ShelfForm from '@/components/ShelfForm.vue'
 import { takeFile } from '@/job/file'
 import { useShelf } from '@/job/shelf'
 
-const { shelf, unreachable, load, undo, bring, put, setRemoved } = useShelf()
-const catalog = useCatalog()
+const { shelf, unreachable, load, undo, bring, setRemoved } = useShelf()
 onMounted(load)
 
-type Draft = Omit<Item, 'size'> & {
-  id?: string
-  revision?: number
-  size: string
-  width: string
-  height: string
-}
-const draft = ref<Draft>()
-const errors = ref<FieldErrors>({})
+const draft = ref<{ entry?: ShelfEntry; kind: 'sheet' | 'envelope' }>()
 const said = ref('')
 const removed = ref<ShelfEntry>()
 const picker = ref<HTMLInputElement>()
@@ -28,33 +19,6 @@ const kinds = [
   { id: 'envelope' as const, title: 'Envelopes' },
 ]
 const of = (kind: string) => shelf.value?.items.filter((e) => e.item.kind === kind) ?? []
-const sizes = computed(() => {
-  const known = draft.value?.kind === 'envelope' ? catalog.value?.formats : catalog.value?.sheets
-  return [...(known ?? []).map((k) => ({ title: k.name, value: k.id })), { title: 'Measured', value: '' }]
-})
-
-function edit(e?: ShelfEntry, kind: 'sheet' | 'envelope' = 'sheet') {
-  errors.value = {}
-  const size = e?.item.size
-  draft.value = {
-    kind,
-    count: 10,
-    ...e?.item,
-    id: e?.id,
-    revision: e?.revision,
-    size: typeof size === 'string' ? size : size ? '' : kind === 'sheet' ? 'us-letter' : 'us-a7',
-    width: typeof size === 'object' ? size.width : '',
-    height: typeof size === 'object' ? size.height : '',
-  }
-}
-async function keep() {
-  const d = draft.value
-  if (!d) return
-  const { id, revision, size, width, height, ...rest } = d
-  const item: Item = { ...rest, count: Number(rest.count), size: size || { width, height } }
-  errors.value = await put(item, id, revision)
-  if (!Object.keys(errors.value).length) draft.value = undefined
-}
 async function remove(e: ShelfEntry) {
   await setRemoved(e.id, true)
   removed.value = e
@@ -79,7 +43,6 @@ async function giveBack(id: string) {
 }
 const when = (made: string) =>
   new Date(made).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
-const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].filter(Boolean) })
 </script>
 
 <template>
@@ -118,7 +81,7 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
             size="small"
             :prepend-icon="mdiPlus"
             :data-testid="`add-${k.id}`"
-            @click="edit(undefined, k.id)"
+            @click="draft = { kind: k.id }"
             >Add</v-btn
           >
         </h2>
@@ -161,7 +124,7 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
                   :icon="mdiPencil"
                   size="x-small"
                   :aria-label="`Change ${e.name}`"
-                  @click="edit(e, k.id)"
+                  @click="draft = { entry: e, kind: k.id }"
                 />
                 <v-btn
                   :icon="mdiTrashCanOutline"
@@ -188,77 +151,7 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
     </main>
 
     <v-dialog :model-value="!!draft" max-width="560" @update:model-value="draft = undefined">
-      <form v-if="draft" class="form" @submit.prevent="keep">
-        <h2>{{ draft.id ? 'Change' : 'Add' }} {{ draft.kind === 'sheet' ? 'sheets' : 'envelopes' }}</h2>
-        <div class="fields">
-          <v-autocomplete v-model="draft.size" label="Size" :items="sizes" v-bind="field('size')" />
-          <v-text-field
-            v-model="draft.count"
-            label="On hand"
-            type="number"
-            min="0"
-            v-bind="field('count')"
-            data-testid="shelf-count"
-          />
-          <template v-if="!draft.size">
-            <v-text-field
-              v-model="draft.width"
-              label="Width"
-              placeholder="9 in"
-              v-bind="field('size.width')"
-            />
-            <v-text-field
-              v-model="draft.height"
-              label="Height"
-              placeholder="12 in"
-              v-bind="field('size.height')"
-            />
-          </template>
-          <v-text-field
-            v-model="draft.paper"
-            label="Paper"
-            placeholder="Dune cover"
-            v-bind="field('paper')"
-            data-testid="shelf-paper"
-          />
-          <v-text-field
-            v-model="draft.colour"
-            label="Colour"
-            placeholder="#efe3c8"
-            v-bind="field('colour')"
-          />
-          <v-text-field
-            v-model="draft.weight"
-            label="Weight"
-            placeholder="80 lb cover"
-            v-bind="field('weight')"
-            data-testid="shelf-weight"
-          />
-          <v-text-field
-            v-model="draft.caliper"
-            label="Caliper"
-            placeholder="0.3 mm"
-            v-bind="field('caliper')"
-          />
-          <v-select
-            v-model="draft.grain"
-            label="Grain"
-            :items="['long', 'short']"
-            clearable
-            v-bind="field('grain')"
-          />
-          <v-text-field
-            v-model="draft.price"
-            label="Price of one"
-            placeholder="0.35"
-            v-bind="field('price')"
-          />
-        </div>
-        <div class="ends">
-          <v-btn @click="draft = undefined">Leave it</v-btn>
-          <v-btn type="submit" variant="flat" class="keep" data-testid="shelf-keep">Keep</v-btn>
-        </div>
-      </form>
+      <ShelfForm v-if="draft" :entry="draft.entry" :kind="draft.kind" @done="draft = undefined" />
     </v-dialog>
     <v-snackbar
       :model-value="!!removed"
@@ -354,27 +247,6 @@ td {
 }
 .uses li {
   padding: 4px 0;
-}
-.form {
-  background: var(--sheet);
-  color: var(--text);
-  border-radius: 6px;
-  padding: 20px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
-  padding: 14px 0;
-}
-.ends {
-  display: flex;
-  justify-content: flex-end;
-  gap: 8px;
-}
-.keep {
-  background: var(--parcel);
-  color: var(--on-parcel);
 }
 @media (max-width: 900px) {
   .bar,
