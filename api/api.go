@@ -128,7 +128,7 @@ func (s *service) answer(raw []byte) (*plan.Plan, error) {
 	if err != nil {
 		return nil, problem(err)
 	}
-	p, err := plan.MakeWith(job, s.catalog, s.cuts.solve)
+	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials})
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -200,7 +200,7 @@ func (s *service) summary(j store.Job) Summary {
 	if err != nil {
 		return out
 	}
-	p, err := plan.MakeWith(job, s.catalog, s.cuts.solve)
+	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: s.cuts.solve})
 	if err != nil {
 		var problems plan.Problems
 		if errors.As(err, &problems) {
@@ -320,7 +320,7 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 
 func (s *service) export(_ context.Context, in *struct {
 	JobInput
-	As   string `query:"as" required:"true" enum:"svg,pdf,csv"`
+	As   string `query:"as" required:"true" enum:"svg,dxf,pdf,csv"`
 	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,cuts"`
 }) (*fileOutput, error) {
 	p, err := s.answer(in.RawBody)

@@ -75,7 +75,7 @@ func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender
 		return
 	}
 	last := -1
-	p, err := plan.MakeWith(job, s.catalog, func(problem trim.Problem) (*trim.Plan, error) {
+	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: func(problem trim.Problem) (*trim.Plan, error) {
 		key := cutKey(problem)
 		problem.Steps = trim.ThoroughWork
 		problem.Watch = func(done, steps, sheets int) bool {
@@ -90,7 +90,7 @@ func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender
 			s.cuts.keep(key, made)
 		}
 		return made, err
-	})
+	}})
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return

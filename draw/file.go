@@ -12,7 +12,7 @@ import (
 const Cuts = "cuts"
 
 // Formats are the kinds of file there are, with their media types.
-var formats = []struct{ name, media string }{{"svg", "image/svg+xml"}, {"pdf", "application/pdf"}, {"csv", "text/csv; charset=utf-8"}}
+var formats = []struct{ name, media string }{{"svg", "image/svg+xml"}, {"dxf", "image/vnd.dxf"}, {"pdf", "application/pdf"}, {"csv", "text/csv; charset=utf-8"}}
 
 // Formats are the names of the file formats.
 func Formats() []string {
@@ -54,10 +54,12 @@ func Write(w io.Writer, p *plan.Plan, format, part string) error {
 	switch format {
 	case "svg":
 		return SVG(w, one)
+	case "dxf":
+		return DXF(w, one)
 	case "pdf":
 		return PDF(w, one, p.Unit, titleOf(p))
 	}
-	return &FileError{"as", fmt.Sprintf("%s cannot be written as %s; try svg or pdf", part, format)}
+	return &FileError{"as", fmt.Sprintf("%s cannot be written as %s; try svg, dxf or pdf", part, format)}
 }
 
 func writeCuts(w io.Writer, p *plan.Plan, format string) error {
@@ -70,5 +72,5 @@ func writeCuts(w io.Writer, p *plan.Plan, format string) error {
 	case "csv":
 		return CutListCSV(w, p)
 	}
-	return &FileError{"as", "the cut list cannot be written as svg; try pdf or csv"}
+	return &FileError{"as", "the cut list is written as pdf or csv"}
 }

@@ -10,7 +10,7 @@ import (
 )
 
 type exportCommand struct {
-	As   string `required:"" help:"File format: svg, pdf or csv."`
+	As   string `required:"" help:"File format: svg, dxf, pdf or csv."`
 	Part string `required:"" help:"What to write: base, layers, ladder, blank or cuts."`
 	Job  string `arg:"" help:"Job file, or - for standard input."`
 	Out  string `short:"o" help:"File to write; standard output when absent."`

@@ -76,7 +76,7 @@ func TestExportWritesAFile(t *testing.T) {
 func TestEveryKindOfFileIsWritten(t *testing.T) {
 	for _, c := range []struct{ as, part, begins string }{
 		{"svg", "base", "<?xml"}, {"pdf", "base", "%PDF-"}, {"svg", "layers", "<?xml"}, {"pdf", "layers", "%PDF-"}, {"svg", "ladder", "<?xml"},
-		{"pdf", "ladder", "%PDF-"}, {"pdf", "blank", "%PDF-"}, {"pdf", "cuts", "%PDF-"}, {"csv", "cuts", "cut,set,set_mm,"},
+		{"pdf", "ladder", "%PDF-"}, {"pdf", "blank", "%PDF-"}, {"dxf", "blank", "  0\nSECTION"}, {"dxf", "base", "  0\nSECTION"}, {"pdf", "cuts", "%PDF-"}, {"csv", "cuts", "cut,set,set_mm,"},
 	} {
 		code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-")
 		if code != 0 || !strings.HasPrefix(out, c.begins) {
@@ -84,8 +84,8 @@ func TestEveryKindOfFileIsWritten(t *testing.T) {
 		}
 	}
 	for _, c := range []struct{ as, part, problem string }{
-		{"csv", "base", "as: base cannot be written as csv; try svg or pdf\n"},
-		{"svg", "cuts", "as: the cut list cannot be written as svg; try pdf or csv\n"},
+		{"csv", "base", "as: base cannot be written as csv; try svg, dxf or pdf\n"},
+		{"svg", "cuts", "as: the cut list is written as pdf or csv\n"},
 		{"svg", "sail", "part: \"sail\" is not a part; try base, layers, ladder, blank, cuts\n"},
 	} {
 		if code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-"); code != 2 || out != "" || problems != c.problem {

@@ -34,7 +34,7 @@ func planFile(name string, s streams) (*plan.Plan, error) {
 	if err != nil {
 		return nil, err
 	}
-	return plan.Make(job, catalog.Standard())
+	return plan.MakeWith(job, catalog.Standard(), plan.Work{Trials: plan.UsualTrials})
 }
 
 // readJob reads one byte more than a job may hold, so that a larger one is told from a cut one.

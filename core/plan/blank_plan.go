@@ -50,6 +50,16 @@ type Proof struct {
 	OK     bool    `json:"ok"`
 	Layers int     `json:"layers" doc:"most sheets of paper at one place"`
 	Checks []Check `json:"checks"`
+	Trials *Trials `json:"trials,omitempty"`
+}
+
+// Trials is how often a blank made with a shaky hand still closes and takes the card.
+type Trials struct {
+	Runs    int    `json:"runs"`
+	OK      int    `json:"ok"`
+	Error   Length `json:"error" doc:"how far every cut and score may stray, either way"`
+	Weakest string `json:"weakest,omitempty" doc:"the check that fails most"`
+	Text    string `json:"text"`
 }
 
 // Check is one figure of a proof against its limit.

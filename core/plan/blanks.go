@@ -118,7 +118,7 @@ func (m *maker) describe(c candidate, req blank.Request, b blank.Blank) Blank {
 		Creases: []Crease{}, Flaps: []Flap{}, Waste: []Waste{}, Sheets: []SheetFit{},
 		Seam: m.length(measure.FromMM(p.Seam)), area: b.Outline.Area(), layers: p.Layers,
 		Paper:    fitSheet(m.blank.paper, b),
-		Proof:    m.proofOf(p),
+		Proof:    m.proofOf(p, m.trials(b)),
 		Geometry: geometry(b, p),
 		Patch:    m.choose(c),
 	}
@@ -172,8 +172,27 @@ var checkWords = map[string]string{
 	"overhang": "Sticking out", "seam": "Seam overlap", "closure": "Top flap overlap", "collision": "Side flaps over each other", "layers": "Paper layers",
 }
 
-func (m *maker) proofOf(p proof.Proof) Proof {
-	out := Proof{OK: p.OK, Layers: p.Layers, Checks: []Check{}}
+// trials makes a blank with a hand that strays half a ruler mark at every cut and score.
+func (m *maker) trials(b blank.Blank) *Trials {
+	const seed, fewer = 1, 10
+	runs := m.work.Trials
+	if len(m.plan.Blanks) > 0 {
+		runs /= fewer
+	}
+	if runs == 0 {
+		return nil
+	}
+	made := proof.Try(b, m.thickness, m.ruler.Step/2, runs, seed)
+	t := &Trials{Runs: made.Runs, OK: made.OK, Error: m.length(made.Error), Weakest: made.Weakest}
+	t.Text = fmt.Sprintf("Made %d times with every cut and score up to %s off: %d close and take the card", made.Runs, t.Error.Text, made.OK)
+	if made.Weakest != "" {
+		t.Text += "; weakest is the " + lower(checkWords[made.Weakest])
+	}
+	return t
+}
+
+func (m *maker) proofOf(p proof.Proof, trials *Trials) Proof {
+	out := Proof{OK: p.OK, Layers: p.Layers, Checks: []Check{}, Trials: trials}
 	for _, c := range p.Checks {
 		value, limit := m.measure(c.Kind, c.Value), m.measure(c.Kind, c.Limit)
 		margin := c.Value - c.Limit

@@ -22,7 +22,7 @@ func (m *maker) cutting() {
 	for _, p := range problem.Pieces {
 		out.Pieces = append(out.Pieces, Wanted{p.Name, m.length(p.Size.Width), m.length(p.Size.Height), p.Count, p.Paper})
 	}
-	made, err := m.solve(problem)
+	made, err := m.work.Solve(problem)
 	if err != nil {
 		note := m.cannotCut(err)
 		out.Problem, out.Text = &note, note.Text

@@ -120,6 +120,36 @@ func TestSpareCardsAreCutToo(t *testing.T) {
 	}
 }
 
+func TestTrialsOfTheBlanks(t *testing.T) {
+	j := read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7"}`)
+	p, err := MakeWith(j, catalog.Standard(), Work{Trials: 100})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, b := range p.Blanks {
+		want := 100
+		if i > 0 {
+			want = 10
+		}
+		if tr := b.Proof.Trials; tr == nil || tr.Runs != want || tr.OK != want || tr.Error.Text != "1/32 in" ||
+			tr.Text != fmt.Sprintf("Made %d times with every cut and score up to 1/32 in off: %d close and take the card", want, want) {
+			t.Errorf("%s: %+v", b.Name, tr)
+		}
+	}
+	if bare := planOf(t, `"envelope":"us-a7"`); bare.Blanks[0].Proof.Trials != nil {
+		t.Error("trials were made without being asked for")
+	}
+}
+
+func BenchmarkPlanWithTrials(b *testing.B) {
+	j := read(b, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","card":{"thickness":"1/8 in"},"layers":["1/8 in","1/8 in"]}`)
+	for b.Loop() {
+		if _, err := MakeWith(j, catalog.Standard(), Work{Trials: UsualTrials}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
 func BenchmarkBatchPlan(b *testing.B) {
 	j := read(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`)
 	for b.Loop() {

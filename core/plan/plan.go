@@ -232,16 +232,28 @@ type Note struct {
 // Solver plans the cuts of a batch: trim.Solve, or one that knows some plans already.
 type Solver func(trim.Problem) (*trim.Plan, error)
 
-// Make works out the plan of a job. The error is a Problems, each naming its field.
-func Make(j Job, cat *catalog.Catalog) (*Plan, error) { return MakeWith(j, cat, trim.Solve) }
+// Work says how much to work out. The zero Work plans everything but trials.
+type Work struct {
+	Solve  Solver // nil for trim.Solve
+	Trials int    // how often the job's own blank is made with a shaky hand; the others a tenth as often
+}
 
-// MakeWith is Make with a say in how the cuts are planned.
-func MakeWith(j Job, cat *catalog.Catalog, solve Solver) (*Plan, error) {
+// UsualTrials is the usual number of trials of a blank.
+const UsualTrials = 1000
+
+// Make works out the plan of a job without trials. The error is a Problems, each naming its field.
+func Make(j Job, cat *catalog.Catalog) (*Plan, error) { return MakeWith(j, cat, Work{}) }
+
+// MakeWith is Make with a say in how much is worked out.
+func MakeWith(j Job, cat *catalog.Catalog, work Work) (*Plan, error) {
+	if work.Solve == nil {
+		work.Solve = trim.Solve
+	}
 	s, problems := resolve(j, cat)
 	if len(problems) > 0 {
 		return nil, problems
 	}
-	m := maker{spec: s, catalog: cat, solve: solve, plan: &Plan{
+	m := maker{spec: s, catalog: cat, work: work, plan: &Plan{
 		Format: PlanFormat, Version: PlanVersion, Title: j.Title,
 		Unit: s.unit, Ruler: s.ruler.String(), Quantity: s.quantity,
 		Layers: []Layer{}, Ladder: []Rung{}, Makes: []Makeable{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
@@ -277,7 +289,7 @@ type maker struct {
 	stack   []card.Size
 
 	insidePanel card.Size
-	solve       Solver
+	work        Work
 }
 
 func (s *spec) length(l measure.Length) Length {

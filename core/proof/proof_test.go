@@ -139,6 +139,66 @@ func TestThickerOrLargerNeverNeedsLess(t *testing.T) {
 	}
 }
 
+func TestTrialsFollowTheHand(t *testing.T) {
+	corner, _ := blank.StyleByID("corner-fold")
+	req := request(5*in, 7*in, in/8)
+	b, err := corner.Make(req)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := Try(b, req.Thickness, 0, 50, 1); got.OK != 50 || got.Weakest != "" {
+		t.Errorf("a steady hand: %+v", got)
+	}
+	fine, rough := Try(b, req.Thickness, in/32, 1000, 1), Try(b, req.Thickness, in/4, 1000, 1)
+	if fine.OK != 1000 || rough.OK >= fine.OK || rough.OK == 0 || rough.Weakest == "" {
+		t.Errorf("%+v, %+v", fine, rough)
+	}
+	if again := Try(b, req.Thickness, in/4, 1000, 1); again != rough {
+		t.Errorf("the same seed gave %+v and %+v", rough, again)
+	}
+	// A cavity with no ease at all takes the card only when both of two creases stray outwards on balance: half the
+	// time across, half along, a quarter of the runs.
+	req.Ease = 0
+	tight, err := corner.Make(req)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := Try(tight, req.Thickness, in/32, 4000, 3); got.OK < 850 || got.OK > 1150 || got.Weakest != "cavity-width" {
+		t.Errorf("without ease: %+v", got)
+	}
+}
+
+func TestRoomierBlanksNeverFareWorse(t *testing.T) {
+	for _, style := range blank.Styles() {
+		last := -1
+		for _, ease := range []measure.Length{0, in / 16, in / 8, in / 4} {
+			req := request(5*in, 7*in, in/8)
+			req.Ease = ease
+			b, err := style.Make(req)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if got := Try(b, req.Thickness, in/16, 600, 5); got.OK < last {
+				t.Errorf("%s with %s of ease: %d, with less %d", style.ID, ease.Text(measure.Inches), got.OK, last)
+			} else {
+				last = got.OK
+			}
+		}
+		if last < 590 {
+			t.Errorf("%s with the usual ease comes out %d times in 600", style.ID, last)
+		}
+	}
+}
+
+func BenchmarkTrials(b *testing.B) {
+	corner, _ := blank.StyleByID("corner-fold")
+	req := request(5*in, 7*in, in/8)
+	made, _ := corner.Make(req)
+	for b.Loop() {
+		Try(made, req.Thickness, in/32, 1000, 1)
+	}
+}
+
 func BenchmarkFold(b *testing.B) {
 	corner, _ := blank.StyleByID("corner-fold")
 	for b.Loop() {

@@ -883,6 +883,7 @@ export interface components {
              */
             layers: number;
             ok: boolean;
+            trials?: components["schemas"]["Trials"];
         };
         Reading: {
             /** @description the same length in the other system */
@@ -1073,6 +1074,17 @@ export interface components {
             /** @enum {string} */
             state: "reserved" | "used";
         };
+        Trials: {
+            /** @description how far every cut and score may stray, either way */
+            error: components["schemas"]["Length"];
+            /** Format: int64 */
+            ok: number;
+            /** Format: int64 */
+            runs: number;
+            text: string;
+            /** @description the check that fails most */
+            weakest?: string;
+        };
         TrimmerSpec: {
             deepest?: string;
             longest?: string;
@@ -1255,7 +1267,7 @@ export interface operations {
     export: {
         parameters: {
             query: {
-                as: "svg" | "pdf" | "csv";
+                as: "svg" | "dxf" | "pdf" | "csv";
                 part: "base" | "layers" | "ladder" | "blank" | "cuts";
             };
             header?: never;

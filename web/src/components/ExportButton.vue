@@ -5,7 +5,7 @@ import { api } from '@/api/client'
 import { takeFile } from '@/job/file'
 import { useJob } from '@/job/job'
 
-type Format = 'svg' | 'pdf' | 'csv'
+type Format = 'svg' | 'dxf' | 'pdf' | 'csv'
 
 /** Takes a part away as a file: at true size, or as a list. */
 const props = defineProps<{ part: 'base' | 'layers' | 'ladder' | 'blank' | 'cuts'; formats?: Format[] }>()
@@ -14,6 +14,7 @@ const failed = ref('')
 
 const says: Record<Format, string> = {
   svg: 'true size; cut, score and glue in groups of their own',
+  dxf: 'layers CUT, SCORE and GLUE, in millimetres',
   pdf: 'true size on paper, with a check ruler',
   csv: 'one line for each cut',
 }
@@ -54,7 +55,7 @@ async function take(as: Format) {
     </template>
     <v-list density="compact">
       <v-list-item
-        v-for="f in formats ?? ['svg', 'pdf']"
+        v-for="f in formats ?? ['svg', 'dxf', 'pdf']"
         :key="f"
         :title="f.toUpperCase()"
         :subtitle="about(f)"

@@ -122,6 +122,9 @@ const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : '
             <FigureText prose :text="c.text" />
           </li>
         </ul>
+        <p v-if="blank.proof.trials" class="trials" data-testid="trials">
+          <FigureText prose :text="blank.proof.trials.text" />.
+        </p>
       </template>
       <table v-else class="fits">
         <thead>
@@ -188,6 +191,11 @@ const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : '
   grid-column: 1 / -1;
   padding: 4px 12px;
   font-size: 13px;
+  color: var(--muted);
+}
+.trials {
+  padding-top: 8px;
+  font-size: 14px;
   color: var(--muted);
 }
 .proof-title {
