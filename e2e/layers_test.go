@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"context"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -97,6 +99,33 @@ func TestFoldsAskForWhatTheyLeaveOpen(t *testing.T) {
 	s.reads("card.stock", "110 lb may be index (199 g/m²) or cover (297 g/m²)")
 	s.fill("card.stock", "110 lb index")
 	s.reads("card.stock", "199 g/m² (110 lb index)")
+}
+
+func TestALongerSearchCanBeAskedFor(t *testing.T) {
+	s := open(t)
+	// Nine kinds of piece, twenty of each, are too many to list everything a sheet gives.
+	if _, err := s.kept.Create(context.Background(), "Harbour map sampler", 20, `{"format":"yellow-parcel-job","version":1,"title":"Harbour map sampler","quantity":20,
+		"envelope":"us-a7","layers":["1/8","1/8","1/8","1/8","1/8","1/8","1/8","1/8"]}`); err != nil {
+		t.Fatal(err)
+	}
+	s.page.MustReload()
+	s.page.MustElementR(id("job"), "Harbour map").MustElement("a").MustClick()
+	s.reads("tape-layers", "3 × 5 in")
+	s.leave()
+	s.press(input.Digit2)
+	s.click("pick-batch")
+	before := s.page.MustElement(id("cuts-sum")).MustText()
+	s.page.MustElementR("button", "Look longer").MustClick()
+	s.until("the search says how near it came", func() (string, bool) {
+		text := s.page.MustElement(".side").MustText()
+		return text, strings.Contains(text, "No plan uses fewer than") && strings.Contains(text, "Look longer")
+	})
+	s.until("the plan is no worse", func() (string, bool) {
+		var was, is int
+		fmt.Sscan(before, &was)
+		fmt.Sscan(s.page.MustElement(id("cuts-sum")).MustText(), &is)
+		return fmt.Sprint(is), is > 0 && is <= was
+	})
 }
 
 func TestATrimmerTooSmallIsSaid(t *testing.T) {

@@ -72,7 +72,8 @@ func (d *drafter) draft(at int32, x, y measure.Length, after int) error {
 	return nil
 }
 
-// row is a row's parts, widest first and free paper last.
+// row is a row's parts, widest first and free paper last; of equal width in the
+// order of what they hold, so that sheets with the same parts are cut alike.
 func (d *drafter) row(at int32) []int32 {
 	var out []int32
 	for k := d.tree.parts[at].kid; k != none; k = d.tree.parts[k].next {
@@ -80,7 +81,11 @@ func (d *drafter) row(at int32) []int32 {
 	}
 	size := func(k int32) measure.Length { return d.tree.along(k, d.tree.parts[at].stack) }
 	slices.SortStableFunc(out, func(a, b int32) int {
-		return cmp.Or(first(d.tree.parts[a].holds != free, d.tree.parts[b].holds != free), cmp.Compare(size(b), size(a)))
+		order := cmp.Or(first(d.tree.parts[a].holds != free, d.tree.parts[b].holds != free), cmp.Compare(size(b), size(a)))
+		if order == 0 && (d.tree.parts[a].holds == split || d.tree.parts[b].holds == split) {
+			order = cmp.Compare(d.tree.content(a), d.tree.content(b))
+		}
+		return cmp.Or(order, cmp.Compare(d.tree.parts[a].holds, d.tree.parts[b].holds))
 	})
 	return out
 }

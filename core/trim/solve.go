@@ -2,6 +2,7 @@ package trim
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -249,7 +250,23 @@ func (v *solver) searched() {
 		}
 		layouts = append(layouts, l)
 	}
-	v.offer(layouts)
+	v.offer(merged(layouts))
+}
+
+// merged counts layouts that are cut alike as one.
+func merged(layouts []Layout) []Layout {
+	var out []Layout
+	at := map[string]int{}
+	for _, l := range layouts {
+		key := fmt.Sprint(l.Sheet, l.Pieces, l.Cuts)
+		if i, ok := at[key]; ok {
+			out[i].Count += l.Count
+			continue
+		}
+		at[key] = len(out)
+		out = append(out, l)
+	}
+	return out
 }
 
 // plan names the pieces of the best candidate and puts its cuts in order.

@@ -15,10 +15,13 @@ import (
 // check makes every cut of a plan with paper and blade, and counts what falls out.
 func check(p Problem, plan *Plan) error {
 	got, used := make([]int, len(p.Pieces)), make([]int, len(p.Sheets))
+	seen := map[string]bool{}
 	for i, l := range plan.Layouts {
-		if l.Count < 1 {
-			return fmt.Errorf("layout %d is used %d times", i, l.Count)
+		key := fmt.Sprint(l.Sheet, l.Pieces, l.Cuts)
+		if l.Count < 1 || seen[key] {
+			return fmt.Errorf("layout %d is used %d times, or there twice", i, l.Count)
 		}
+		seen[key] = true
 		used[l.Sheet] += l.Count
 		parts := []Rect{{0, 0, p.Sheets[l.Sheet].Size}}
 		for j, c := range l.Cuts {

@@ -1,6 +1,11 @@
 package trim
 
-import "yellow-parcel/core/measure"
+import (
+	"fmt"
+	"slices"
+
+	"yellow-parcel/core/measure"
+)
 
 // What a part holds, where it does not hold a piece.
 const (
@@ -194,4 +199,18 @@ func (t *tree) along(at int32, stack bool) measure.Length {
 		return t.parts[at].h
 	}
 	return t.parts[at].w
+}
+
+// content names what a part holds, the same for parts of the same make.
+func (t *tree) content(at int32) string {
+	p := t.parts[at]
+	if p.holds != split {
+		return fmt.Sprint(p.holds, p.w, p.h)
+	}
+	var kids []string
+	for k := p.kid; k != none; k = t.parts[k].next {
+		kids = append(kids, t.content(k))
+	}
+	slices.Sort(kids)
+	return fmt.Sprint(p.stack, kids)
 }
