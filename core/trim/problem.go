@@ -67,15 +67,14 @@ type Rect struct {
 // Chop is one cut from edge to edge of a part of a sheet. At is the guide's
 // setting, measured from the side of the part that lies against it.
 type Chop struct {
-	Number   int
-	Set      measure.Length
-	Length   measure.Length
-	Part     Rect
-	Across   bool           // the blade runs across the part's width; else down its height
-	At       measure.Length // where the blade falls, from the sheet's left or top edge
-	FromFar  bool           // the guide holds the far part: it could not be set deep enough for the near one
-	after    int            // the cut that must come first; -1 for none
-	trimming bool
+	Number  int
+	Set     measure.Length
+	Length  measure.Length
+	Part    Rect
+	Across  bool           // the blade runs across the part's width; else down its height
+	At      measure.Length // where the blade falls, from the sheet's left or top edge
+	FromFar bool           // the guide holds the far part: it could not be set deep enough for the near one
+	after   int            // the cut that must come first; -1 for none
 }
 
 // Layout is one way of cutting a sheet, used Count times.

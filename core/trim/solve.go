@@ -250,7 +250,7 @@ func (v *solver) searched() {
 		}
 		layouts = append(layouts, l)
 	}
-	v.offer(merged(layouts))
+	v.offer(layouts)
 }
 
 // merged counts layouts that are cut alike as one.
@@ -271,7 +271,7 @@ func merged(layouts []Layout) []Layout {
 
 // plan names the pieces of the best candidate and puts its cuts in order.
 func (v *solver) plan() *Plan {
-	layouts := v.named(v.best.layouts)
+	layouts := merged(v.named(v.best.layouts))
 	slices.SortStableFunc(layouts, func(a, b Layout) int { return cmp.Compare(b.Count, a.Count) })
 	return &Plan{
 		Layouts: layouts, Steps: stepsOf(layouts), Used: v.best.used, Bought: v.best.bought,
