@@ -19,8 +19,10 @@ watch(drawings, (all) => props.at >= all.length && emit('pick', 0))
     <p v-if="cuts?.problem" class="problem" role="alert">{{ cuts.problem.text }}</p>
     <template v-else-if="now && drawings[at]">
       <p class="which">
-        <strong>{{ now.letter }}</strong> {{ [now.name, now.paper].filter(Boolean).join(' ') }}, cut {{ now.count }}
-        {{ now.count === 1 ? 'time' : 'times' }} like this<template v-if="now.buy">; to buy</template>
+        <strong>{{ now.letter }}</strong> {{ [now.name, now.paper].filter(Boolean).join(' ') }}, cut
+        {{ now.count }} {{ now.count === 1 ? 'time' : 'times' }} like this<template v-if="now.buy"
+          >; to buy</template
+        >
       </p>
       <div class="large">
         <DrawingView :drawing="drawings[at]" :lit="lit" @point="emit('point', $event)" />

@@ -7,6 +7,7 @@ import FigureText from '@/components/FigureText.vue'
 import FormatPicker from '@/components/FormatPicker.vue'
 import LengthField from '@/components/LengthField.vue'
 import MakesList from '@/components/MakesList.vue'
+import SizePair from '@/components/SizePair.vue'
 import SheetPicker from '@/components/SheetPicker.vue'
 import StationLayout from '@/components/StationLayout.vue'
 import { useCatalog } from '@/job/catalog'
@@ -100,34 +101,20 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
         :error="jobs.errors.sheet"
         @pick="startSheet"
       />
-      <div v-if="door === 'measured'" class="pair">
-        <LengthField
-          label="Envelope width"
-          field="envelope.width"
-          :value="measured?.width"
-          @change="measure('width', $event)"
-        />
-        <LengthField
-          label="Envelope height"
-          field="envelope.height"
-          :value="measured?.height"
-          @change="measure('height', $event)"
-        />
-      </div>
-      <div v-if="door === 'card'" class="pair">
-        <LengthField
-          label="Card width"
-          field="card.width"
-          :value="job.card?.width"
-          @change="type('card.width', $event)"
-        />
-        <LengthField
-          label="Card height"
-          field="card.height"
-          :value="job.card?.height"
-          @change="type('card.height', $event)"
-        />
-      </div>
+      <SizePair
+        v-if="door === 'measured'"
+        name="Envelope"
+        field="envelope"
+        :size="measured"
+        @change="measure"
+      />
+      <SizePair
+        v-if="door === 'card'"
+        name="Card"
+        field="card"
+        :size="job.card"
+        @change="(side, text) => type(`card.${side}`, text)"
+      />
       <div class="pair">
         <LengthField
           label="Thickness, all on"
@@ -207,34 +194,20 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
         :error="jobs.errors.sheet"
         @pick="startSheet"
       />
-      <div v-else-if="door === 'measured'" class="pair">
-        <LengthField
-          label="Envelope width"
-          field="envelope.width"
-          :value="measured?.width"
-          @change="measure('width', $event)"
-        />
-        <LengthField
-          label="Envelope height"
-          field="envelope.height"
-          :value="measured?.height"
-          @change="measure('height', $event)"
-        />
-      </div>
-      <div v-else class="pair">
-        <LengthField
-          label="Card width"
-          field="card.width"
-          :value="job.card?.width"
-          @change="type('card.width', $event)"
-        />
-        <LengthField
-          label="Card height"
-          field="card.height"
-          :value="job.card?.height"
-          @change="type('card.height', $event)"
-        />
-      </div>
+      <SizePair
+        v-else-if="door === 'measured'"
+        name="Envelope"
+        field="envelope"
+        :size="measured"
+        @change="measure"
+      />
+      <SizePair
+        v-else
+        name="Card"
+        field="card"
+        :size="job.card"
+        @change="(side, text) => type(`card.${side}`, text)"
+      />
     </div>
   </main>
 </template>
