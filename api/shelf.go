@@ -204,14 +204,10 @@ func (s *service) importShelf(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, problem(err)
 	}
-	if err := s.putAll(ctx, items); err != nil {
+	if err := putItems(ctx, s.store, items); err != nil {
 		return nil, err
 	}
 	return s.shelf(ctx, nil)
-}
-
-func (s *service) putAll(ctx context.Context, items []shelf.Item) error {
-	return putItems(ctx, s.store, items)
 }
 
 func putItems(ctx context.Context, to *store.Store, items []shelf.Item) error {

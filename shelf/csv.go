@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
 )
 
@@ -77,7 +78,7 @@ func headings(row []string) (map[string]int, plan.Problems) {
 			known = known || c == name
 		}
 		if !known {
-			problems = append(problems, plan.Problem{Field: "line 1", Text: fmt.Sprintf("%q is not a column; known are %s", shorten(name), strings.Join(columns, ", "))})
+			problems = append(problems, plan.Problem{Field: "line 1", Text: fmt.Sprintf("%q is not a column; known are %s", measure.Shorten(name, 40), strings.Join(columns, ", "))})
 		}
 		at[name] = i
 	}
@@ -102,7 +103,7 @@ func itemOf(row []string, at map[string]int, cat *catalog.Catalog) (Item, plan.P
 	item.Count = count
 	problems := item.Check(cat)
 	if err != nil {
-		problems = append(problems, plan.Problem{Field: "count", Text: fmt.Sprintf("%q is not a whole number; try 25", shorten(get("count")))})
+		problems = append(problems, plan.Problem{Field: "count", Text: fmt.Sprintf("%q is not a whole number; try 25", measure.Shorten(get("count"), 40))})
 	}
 	return item, problems
 }
@@ -121,11 +122,4 @@ func reason(err error) string {
 		return parse.Err.Error()
 	}
 	return err.Error()
-}
-
-func shorten(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
 }

@@ -32,17 +32,17 @@ const paperExample = `110 lb cover or 300 g`
 func ParsePaper(text string) (Paper, error) {
 	m := paperText.FindStringSubmatch(text)
 	if m == nil {
-		return Paper{}, fmt.Errorf("%q is not a weight of paper; try %s", shorten(text), paperExample)
+		return Paper{}, fmt.Errorf("%q is not a weight of paper; try %s", measure.Shorten(text, 40), paperExample)
 	}
 	n, err := strconv.ParseFloat(strings.ReplaceAll(m[1], ",", "."), 64)
 	if err != nil {
-		return Paper{}, fmt.Errorf("%q is not a weight of paper; try %s", shorten(text), paperExample)
+		return Paper{}, fmt.Errorf("%q is not a weight of paper; try %s", measure.Shorten(text, 40), paperExample)
 	}
 	p := Paper{GSM: n}
 	unit, grade := strings.ToLower(m[2]), strings.ToLower(m[3])
 	switch unit {
 	case "":
-		return Paper{}, fmt.Errorf("%q needs its unit; try %s", shorten(text), paperExample)
+		return Paper{}, fmt.Errorf("%q needs its unit; try %s", measure.Shorten(text, 40), paperExample)
 	case "lb", "lbs", "#":
 		factor, ok := factorOf(grade)
 		if !ok {
@@ -51,11 +51,11 @@ func ParsePaper(text string) (Paper, error) {
 		p = Paper{n * factor, grade}
 	default:
 		if grade != "" {
-			return Paper{}, fmt.Errorf("%q: grams need no grade; try %s", shorten(text), paperExample)
+			return Paper{}, fmt.Errorf("%q: grams need no grade; try %s", measure.Shorten(text, 40), paperExample)
 		}
 	}
 	if p.GSM < 30 || p.GSM > 2000 {
-		return Paper{}, fmt.Errorf("%q is not between 30 and 2000 g/m²; try %s", shorten(text), paperExample)
+		return Paper{}, fmt.Errorf("%q is not between 30 and 2000 g/m²; try %s", measure.Shorten(text, 40), paperExample)
 	}
 	return p, nil
 }
@@ -74,17 +74,10 @@ func ambiguous(pounds float64, grade string) error {
 	index, _ := factorOf("index")
 	cover, _ := factorOf("cover")
 	if grade != "" {
-		return fmt.Errorf("%q is not a grade of paper; try bond, text, cover, index, bristol or tag", shorten(grade))
+		return fmt.Errorf("%q is not a grade of paper; try bond, text, cover, index, bristol or tag", measure.Shorten(grade, 40))
 	}
 	lb := strconv.FormatFloat(pounds, 'f', -1, 64)
 	return fmt.Errorf("%s lb may be index (%.0f g/m²) or cover (%.0f g/m²): say which, like %s lb cover", lb, pounds*index, pounds*cover, lb)
-}
-
-func shorten(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
 }
 
 // Text is the weight in g/m2, and in pounds of its grade where it was given so.

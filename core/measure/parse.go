@@ -17,6 +17,9 @@ func (e *ParseError) Error() string {
 // maxTyped bounds the text of a quantity; nobody types a longer one.
 const maxTyped = 40
 
+// quoted is how much of a text that is no length an error quotes.
+const quoted = 24
+
 var (
 	quantity = regexp.MustCompile(`^(-?)(?:(\d{1,6})(?: *- *| +)(\d{1,3})/(\d{1,3})|(\d{1,6})/(\d{1,3})|(\d{1,6}(?:\.\d{0,9})?|\.\d{1,9})) *([a-z".]*)$`)
 
@@ -56,7 +59,7 @@ func Parse(text string, unit Unit) (Length, error) {
 // parse reads [-]number[unit] exactly and rounds once to the nearest whole base unit.
 func parse(text string, bare int64, example, noun string, unitOf func(string) (int64, bool)) (int64, error) {
 	fail := func(why string) (int64, error) {
-		return 0, &ParseError{Text: shorten(text), Why: why, Example: example}
+		return 0, &ParseError{Text: Shorten(text, quoted), Why: why, Example: example}
 	}
 	if len(text) > maxTyped {
 		return fail("is too long for " + noun)
@@ -123,9 +126,10 @@ func nearest(r *big.Rat) int64 {
 	return twice.Div(twice, new(big.Int).Mul(r.Denom(), big.NewInt(2))).Int64()
 }
 
-func shorten(s string) string {
-	if r := []rune(s); len(r) > 24 {
-		return string(r[:24]) + "…"
+// Shorten is a typed text as an error quotes it: its first letters, so many at most.
+func Shorten(s string, most int) string {
+	if r := []rune(s); len(r) > most {
+		return string(r[:most]) + "…"
 	}
 	return s
 }

@@ -33,7 +33,7 @@ func ParseRuler(text string) (Ruler, error) {
 			}
 		}
 	}
-	return Ruler{}, &ParseError{Text: shorten(text), Why: "is not a ruler graduation", Example: "1/16 in, 1/8 in, 1 mm or 0.5 mm"}
+	return Ruler{}, &ParseError{Text: Shorten(text, quoted), Why: "is not a ruler graduation", Example: "1/16 in, 1/8 in, 1 mm or 0.5 mm"}
 }
 
 // String is the graduation as typed in a job: "1/16 in".

@@ -43,7 +43,7 @@ func (v *solver) listed() error {
 	}
 	b.drop()
 	b.findMost()
-	if missing := b.uncovered(); missing >= 0 {
+	if b.uncovered() {
 		return v.refusal
 	}
 	if _, cost, ok := b.cover(func(pattern) float64 { return 1 }).solve(); ok {
@@ -93,14 +93,14 @@ func (b *batch) drop() {
 	b.all = slices.DeleteFunc(b.all, func(q pattern) bool { return len(q.shapes) == 0 })
 }
 
-// uncovered is a kind that no pattern holds, or -1.
-func (b *batch) uncovered() int {
+// uncovered tells whether some kind is in no pattern.
+func (b *batch) uncovered() bool {
 	for k := range b.kinds {
 		if !slices.ContainsFunc(b.all, func(q pattern) bool { return q.counts[k] > 0 }) {
-			return k
+			return true
 		}
 	}
-	return -1
+	return false
 }
 
 func (b *batch) draw(sheet int, s *shape, whole bool) (Layout, error) {

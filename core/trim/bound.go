@@ -1,6 +1,7 @@
 package trim
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -27,7 +28,7 @@ func areaBound(p *Problem) int {
 		need += int64(piece.Count) * area(piece.Size)
 	}
 	order := slices.Clone(p.Sheets)
-	slices.SortFunc(order, func(a, b Sheet) int { return int(sign(area(b.Size) - area(a.Size))) })
+	slices.SortFunc(order, func(a, b Sheet) int { return cmp.Compare(area(b.Size), area(a.Size)) })
 	n := 0
 	for _, s := range order {
 		a := area(s.Size)
@@ -38,16 +39,6 @@ func areaBound(p *Problem) int {
 		n += s.Count
 	}
 	return n
-}
-
-func sign(v int64) int64 {
-	switch {
-	case v < 0:
-		return -1
-	case v > 0:
-		return 1
-	}
-	return 0
 }
 
 // dual maps a side to a share of a sheet's side, such that sides that fit

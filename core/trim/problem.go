@@ -25,7 +25,6 @@ const Unlimited = -1
 // Sheet is stock to cut from. Grain is the side the fibres run along, empty when not known.
 // Sheets to Buy are taken only when those on hand do not do.
 type Sheet struct {
-	ID    string
 	Name  string
 	Size  card.Size
 	Count int
@@ -64,7 +63,7 @@ type Rect struct {
 	card.Size
 }
 
-// Chop is one cut from edge to edge of a part of a sheet. At is the guide's
+// Chop is one cut from edge to edge of a part of a sheet. Set is the guide's
 // setting, measured from the side of the part that lies against it.
 type Chop struct {
 	Number  int

@@ -171,13 +171,14 @@ func (v *solver) fullest(left, stock []int, rng *rand.Rand, tries int) (*bin, []
 		for k := range v.kinds {
 			v.grids(k, i, left[k], offer)
 		}
+		pool := v.fitting(left, i)
+		if len(pool) > mostFitted {
+			continue
+		}
 		for try := range tries {
 			s := v.searchFor(rng)
 			s.bins = []*bin{newBin(v.p, i)}
-			s.pool = v.fitting(left, i)
-			if len(s.pool) > mostFitted {
-				break
-			}
+			s.pool = slices.Clone(pool)
 			s.refill(try > 0)
 			offer(s.bins[0])
 		}

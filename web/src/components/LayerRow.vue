@@ -7,7 +7,7 @@ import TextField from './TextField.vue'
 export type LayerFields = { name: string; border: string; bottom?: string; paper?: string; colour?: string }
 
 /** One layer: what it is called, what it leaves visible, what it is cut from. */
-const props = defineProps<{ at: number; layer: LayerFields; usual: string }>()
+const props = defineProps<{ at: number; layer: LayerFields }>()
 const emit = defineEmits<{ change: [patch: Partial<LayerFields>, field: string]; remove: []; skip: [] }>()
 const more = ref(!!(props.layer.bottom || props.layer.paper))
 const set = (field: keyof LayerFields, text: string) => emit('change', { [field]: text || undefined }, field)

@@ -94,7 +94,6 @@ function needs(side: 'width' | 'height', text: string) {
         :key="i"
         :at="i"
         :layer="l"
-        :usual="usual"
         @change="(patch, field) => change(i, patch, field)"
         @remove="remove(i)"
         @skip="skip(i)"
