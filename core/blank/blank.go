@@ -4,10 +4,13 @@
 package blank
 
 import (
+	"cmp"
 	"fmt"
+	"math"
 	"slices"
 
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 )
@@ -19,6 +22,12 @@ type Request struct {
 	Ease      measure.Length // room beyond the card's thickness, cavity less card
 	Seam      measure.Length // least width of a glued overlap, across the seam
 	Ruler     measure.Ruler
+	Groove    measure.Length   // the scoring board's step; zero for the ruler's
+	Jig       measure.Length   // what the board reads at the tip of a corner held in its jig
+	Paper     measure.Length   // caliper of the envelope paper
+	Board     measure.Length   // caliper of the card a box is made of
+	Ratio     float64          // least length to height the post takes; zero where it takes squares
+	Formats   []catalog.Format // bought envelopes that can be cut down
 	Options   Options
 }
 
@@ -43,11 +52,14 @@ func (o Options) length(name string, otherwise measure.Length) measure.Length {
 	return otherwise
 }
 
-// Option describes one of a style's own choices: a word from Words, or else a length, or a size.
+// Option describes one of a style's own choices: a word from Words, or else a
+// length, a size, or a bought envelope given by name or size.
 type Option struct {
-	Name  string
-	Words []string
-	Size  bool
+	Name     string
+	Label    string // as a maker reads it
+	Words    []string
+	Size     bool
+	Envelope bool
 }
 
 // Style is one school of making an envelope.
@@ -65,8 +77,10 @@ type Variant struct {
 	Options  Options
 }
 
+var styles = []Style{cornerFold(), straightFold(), box(), cutDown(), squareRescue(), contour(), wrap()}
+
 // Styles are the schools known, in the order they are offered.
-func Styles() []Style { return []Style{cornerFold(), straightFold()} }
+func Styles() []Style { return styles }
 
 // StyleByID finds a style by its identifier.
 func StyleByID(id string) (Style, bool) {
@@ -92,6 +106,10 @@ func (s Style) Option(name string) (Option, bool) {
 func (s Style) Make(req Request) (Blank, error) {
 	b, err := s.make(req)
 	b.Style = s.ID
+	b.Caliper = req.Paper
+	if b.Board {
+		b.Caliper = req.Board
+	}
 	return b, err
 }
 
@@ -102,32 +120,65 @@ type Blank struct {
 	Width, Height measure.Length // of the rectangle of paper it is cut from
 	Minimum       measure.Length // exact size before it met the ruler; zero where sizes add up on the ruler
 	Cavity        card.Size      // inside room as scored, across and along the drawing
+	Depth         measure.Length // height of a box's walls; zero for a flat envelope
 	Card          card.Size      // the card as it lies in the drawing
+	Caliper       measure.Length // of the paper it is made of
 	Diagonal      bool           // drawn with a corner of the paper at the top
+	Board         bool           // made of card stock, not paper
+	ByEye         bool           // folded round the card, not scored
+	Bought        string         // the envelope it is cut down from
+	Machine       *Machine       // set for a blank cut by a cutting machine
 	Outline       shape.Polygon  // the closed cut
 	Paper         shape.Polygon  // the piece before any corner is snipped
 	Body          shape.Polygon  // the panel the flaps fold onto
+	Inside        shape.Polygon  // the rectangle of the cavity, between creases or glue
 	Flaps         []Flap         // in the order they fold
 	Creases       []Crease       // in the order they are scored
 	Waste         []Waste
 	Seams         []Seam
+	Strips        []shape.Polygon // adhesive strips that hold the card in place
+	Gum           []shape.Polygon // glue that belongs to no pair of flaps
+	Steps         []string        // what to do, where the scores do not say it
 }
 
-// Flap is a panel folded onto the body about its crease.
+// Flap is a panel folded onto the body about its crease. A box has a standing
+// wall between the body and the flap, and a tab at the wall's end, clockwise.
 type Flap struct {
 	Name   string
 	Depth  measure.Length // from the crease to its farthest edge
 	Shape  shape.Polygon
 	Crease shape.Line
+	Base   shape.Line    // where the wall meets the body; the crease itself without one
+	Wall   shape.Polygon // empty for a flat envelope
+	Tab    shape.Polygon
 }
 
-// Crease is a score: At is its distance From a named edge or corner of the paper.
+// Axis is the line a flap is mirrored about to where its fold puts it. A wall
+// stands up and takes no room on the body, so the flap lands as if it were
+// mirrored about the middle of the wall.
+func (f Flap) Axis() shape.Line {
+	if len(f.Wall) == 0 {
+		return f.Crease
+	}
+	return shape.Line{A: shape.Mid(f.Base.A, f.Crease.A), B: shape.Mid(f.Base.B, f.Crease.B)}
+}
+
+// Folded is where a flap's fold puts it.
+func (f Flap) Folded() shape.Polygon { return f.Shape.Mirror(f.Axis()) }
+
+// Crease is a score: At is its distance From a named edge or corner of the
+// paper, Reading what the scoring board shows there with the paper in its jig.
+// Mark is where the score meets the paper's edge, from the corner MarkFrom; it
+// is zero where the score runs square to the edge.
 type Crease struct {
-	Flap   string
-	From   string
-	At     measure.Length
-	Length measure.Length
-	Line   shape.Line
+	Flap     string
+	From     string
+	At       measure.Length
+	Reading  measure.Length
+	Length   measure.Length
+	Mark     measure.Length
+	MarkFrom string
+	Line     shape.Line
 }
 
 // Waste is paper cut away, with the legs of the corner it comes off.
@@ -145,10 +196,24 @@ type Seam struct {
 	Apart       bool           // the two must not meet at all; Want is not used
 }
 
-// cavity is the room the card needs: its size, its thickness and the ease each way, up to the ruler.
+// groove is the graduation of the scoring board, where creases lie.
+func (r Request) groove() measure.Ruler {
+	if r.Groove > 0 {
+		return measure.Ruler{Step: r.Groove, Unit: r.Ruler.Unit}
+	}
+	return r.Ruler
+}
+
+// atGroove moves a distance from a corner to where the board, with the corner
+// in its jig, has a groove.
+func (r Request) atGroove(l measure.Length) measure.Length {
+	return r.groove().Nearest(l+r.Jig) - r.Jig
+}
+
+// cavity is the room the card needs: its size, its thickness and the ease each way, up to the board's groove.
 func (r Request) cavity() card.Size {
 	room := r.Thickness + r.Ease
-	return card.Size{Width: r.Ruler.Up(r.Card.Width + room), Height: r.Ruler.Up(r.Card.Height + room)}
+	return card.Size{Width: r.groove().Up(r.Card.Width + room), Height: r.groove().Up(r.Card.Height + room)}
 }
 
 // usual picks a customary measure for the ruler's own system.
@@ -159,15 +224,87 @@ func usual(r measure.Ruler, inch, metric measure.Length) measure.Length {
 	return inch
 }
 
-// score adds a flap's crease, so far from a named edge or corner, to those to be scored.
-func (b *Blank) score(f Flap, from string, at measure.Length) {
-	b.Creases = append(b.Creases, Crease{f.Name, from, at, measure.FromMM(f.Crease.Len()), f.Crease})
+// score lists every crease by its distance from an edge or corner of the paper,
+// the upright ones first, and then, with the paper turned, the level ones.
+func (b *Blank) score(jig measure.Length) {
+	across, along := "left edge", "bottom edge"
+	if b.Diagonal {
+		across, along = "left corner", "top corner"
+	}
+	lo, hi := b.Paper.Bounds()
+	add := func(flap string, l shape.Line) {
+		c := Crease{Flap: flap, From: along, Length: measure.FromMM(l.Len()), Line: l}
+		switch upright := abs(l.A.X-l.B.X) < abs(l.A.Y-l.B.Y); {
+		case upright:
+			c.From, c.At = across, measure.FromMM(l.A.X-lo.X)
+		case b.Diagonal:
+			c.At = measure.FromMM(l.A.Y - lo.Y)
+		default:
+			c.At = measure.FromMM(hi.Y - l.A.Y)
+		}
+		c.Reading = c.At
+		if b.Diagonal {
+			c.Reading += jig
+			b.markEdge(&c)
+		}
+		b.Creases = append(b.Creases, c)
+	}
+	for _, f := range b.Flaps {
+		add(f.Name, f.Crease)
+		if len(f.Wall) > 0 {
+			add(f.Name+" wall", f.Base)
+		}
+	}
+	slices.SortStableFunc(b.Creases, func(p, q Crease) int {
+		if p.From != q.From {
+			return cmp.Compare(rank(p.From == along), rank(q.From == along))
+		}
+		return cmp.Compare(p.At, q.At)
+	})
 }
 
-// outline walks the flaps clockwise from the top and joins their outer edges into one closed cut.
+func rank(later bool) int {
+	if later {
+		return 1
+	}
+	return 0
+}
+
+// markEdge says where a score across a corner meets the paper's two edges: the
+// square root of two times its depth, from that corner.
+func (b *Blank) markEdge(c *Crease) {
+	depth := c.At.MM()
+	c.MarkFrom = c.From
+	if far := b.Width.MM()*math.Sqrt2 - depth; far < depth {
+		depth = far
+		c.MarkFrom = map[string]string{"left corner": "right corner", "top corner": "bottom corner"}[c.From]
+	}
+	c.Mark = measure.FromMM(depth * math.Sqrt2)
+}
+
+func abs(v float64) float64 { return math.Abs(v) }
+
+// flat says that the flaps hinge on the body itself.
+func flat(flaps []Flap) []Flap {
+	for i := range flaps {
+		flaps[i].Base = flaps[i].Crease
+	}
+	return flaps
+}
+
+// outline walks the flaps clockwise from the top and joins their outer edges,
+// and those of their walls and tabs, into one closed cut.
 func outline(clockwise ...Flap) shape.Polygon {
 	var out shape.Polygon
+	add := func(p shape.Point) {
+		if len(out) == 0 || p.Dist(out[len(out)-1]) > 1e-9 {
+			out = append(out, p)
+		}
+	}
 	for _, f := range clockwise {
+		if len(f.Wall) > 0 {
+			add(f.Base.A)
+		}
 		start := 0
 		for i, p := range f.Shape {
 			if p.Dist(f.Crease.A) < f.Shape[start].Dist(f.Crease.A) {
@@ -175,14 +312,31 @@ func outline(clockwise ...Flap) shape.Polygon {
 			}
 		}
 		for i := range f.Shape {
-			p := f.Shape[(start+i)%len(f.Shape)]
-			if len(out) == 0 || p.Dist(out[len(out)-1]) > 1e-9 {
-				out = append(out, p)
-			}
+			add(f.Shape[(start+i)%len(f.Shape)])
+		}
+		for _, p := range f.Tab {
+			add(p)
+		}
+		if len(f.Wall) > 0 {
+			add(f.Base.B)
 		}
 	}
 	if n := len(out); n > 1 && out[0].Dist(out[n-1]) < 1e-9 {
 		out = out[:n-1]
+	}
+	return out
+}
+
+// Panels are all the parts of the outline, none over another: the body, the
+// flaps, and the walls and tabs of a box.
+func (b Blank) Panels() []shape.Polygon {
+	out := []shape.Polygon{b.Body}
+	for _, f := range b.Flaps {
+		for _, p := range []shape.Polygon{f.Wall, f.Tab, f.Shape} {
+			if len(p) > 0 {
+				out = append(out, p)
+			}
+		}
 	}
 	return out
 }
@@ -195,13 +349,13 @@ func (b Blank) Glue() []shape.Polygon {
 	for _, f := range b.Flaps {
 		flaps[f.Name] = f
 	}
-	var out []shape.Polygon
+	out := slices.Clone(b.Gum)
 	for _, s := range b.Seams {
 		if s.Closing || s.Apart {
 			continue
 		}
 		over, under := flaps[s.Over], flaps[s.Under]
-		lands := over.Shape.Intersect(under.Shape.Mirror(under.Crease).Mirror(over.Crease))
+		lands := over.Shape.Intersect(under.Folded().Mirror(over.Axis()))
 		inset := lands.Inset(min(measure.Inch.MM()/8, lands.Width()/4))
 		if len(inset) > 0 {
 			out = append(out, inset)

@@ -56,37 +56,6 @@ func TestStraightFoldByHand(t *testing.T) {
 	}
 }
 
-func TestUnfoldedAreasAddUp(t *testing.T) {
-	for _, style := range Styles() {
-		for _, v := range style.Variants {
-			req := request(4*in, 9*in, in/8)
-			req.Options = v.Options
-			b, err := style.Make(req)
-			if err != nil {
-				t.Fatal(err)
-			}
-			sum := b.Body.Area()
-			for _, f := range b.Flaps {
-				if f.Shape.Area() <= 0 {
-					t.Errorf("%s: the %s flap runs the wrong way round", style.ID, f.Name)
-				}
-				sum += f.Shape.Area()
-			}
-			if math.Abs(sum-b.Outline.Area()) > 1e-6 {
-				t.Errorf("%s %s: panels make %v, the outline %v", style.ID, v.ID, sum, b.Outline.Area())
-			}
-			waste := 0.0
-			for _, w := range b.Waste {
-				waste += w.Shape.Area()
-			}
-			// Straight flaps lose a sliver to their taper besides.
-			if left := b.Paper.Area() - b.Outline.Area() - waste; left < -1e-6 || left > 300 {
-				t.Errorf("%s %s: %v mm2 of the paper is not accounted for", style.ID, v.ID, left)
-			}
-		}
-	}
-}
-
 func TestASquareTooSmallIsRefusedInWords(t *testing.T) {
 	style, _ := StyleByID("corner-fold")
 	req := request(5*in, 7*in, 0)

@@ -19,8 +19,8 @@ func cornerFold() Style {
 	return Style{
 		ID: "corner-fold", Name: "Corner fold",
 		Options: []Option{
-			{Name: "rule", Words: []string{"computed", "thumb"}},
-			{Name: "size"}, {Name: "offset"}, {Name: "cavity", Size: true},
+			{Name: "rule", Label: "Square", Words: []string{"computed", "thumb"}},
+			{Name: "size", Label: "Square of"}, {Name: "offset", Label: "Panel below centre"}, {Name: "cavity", Label: "Inside", Size: true},
 		},
 		Variants: []Variant{
 			{"computed", "computed seam", Options{Words: map[string]string{"rule": "computed"}}},
@@ -35,25 +35,55 @@ func makeCornerFold(req Request) (Blank, error) {
 	if !ok {
 		room = req.cavity()
 	}
-	room = card.Size{Width: req.Ruler.Up(room.Width), Height: req.Ruler.Up(room.Height)}
-	below := req.Options.length("offset", 0)
-	least := LeastSquare(room, below, req.Seam)
+	room = card.Size{Width: req.groove().Up(room.Width), Height: req.groove().Up(room.Height)}
+	sq := square{Request: req, room: room, below: req.Options.length("offset", 0)}
 	if size, ok := req.Options.Lengths["size"]; ok {
-		return corner(req, room, below, size, least)
+		return sq.cut(size)
 	}
 	if req.Options.word("rule", "computed") == "thumb" {
-		return corner(req, room, below, req.Ruler.Up(ThumbSquare(req.Card, req.Ruler)), least)
+		return sq.cut(req.Ruler.Up(ThumbSquare(req.Card, req.Ruler)))
 	}
-	// Scores move to ruler marks, which can cost the seam a little: the next
-	// mark or two up makes it whole again.
-	side := req.Ruler.Up(least)
-	for ; ; side += req.Ruler.Step {
-		b, err := corner(req, room, below, side, least)
-		if err == nil && b.leastCornerSeam() < req.Seam.MM()-1e-6 && side < least+4*req.Ruler.Step {
-			continue
-		}
-		return b, err
+	return sq.least()
+}
+
+// square is a blank cut from a square of paper turned on its corner: a cavity,
+// how far below the centre its panel sits, and the height of a box's walls.
+type square struct {
+	Request
+	room        card.Size
+	below, wall measure.Length
+}
+
+// minimum is the smallest square that closes with the seam, before it meets the ruler.
+func (q square) minimum() measure.Length {
+	return LeastSquare(q.room.Grown(q.wall), q.below, q.Seam)
+}
+
+// least is the smallest square on the ruler that closes with the seam wanted.
+// Scores move to the board's grooves, which can cost the seam a little: the
+// next mark or few up make it whole again.
+func (q square) least() (Blank, error) {
+	least := q.minimum()
+	side := q.Ruler.Up(least)
+	for side < least+4*max(q.Ruler.Step, q.groove().Step) && q.seamAt(side) < q.Seam.MM()-1e-6 {
+		side += q.Ruler.Step
 	}
+	return q.cut(side)
+}
+
+// seamAt is the narrowest overlap across the four slanted seams of a square, in
+// millimetres: the paper beyond each panel corner, times the square root of two.
+func (q square) seamAt(side measure.Length) float64 {
+	big := side.MM()/math.Sqrt2 - q.wall.MM()
+	left, top := q.corners(big)
+	right, bottom := left+q.room.Width.MM(), top+q.room.Height.MM()
+	return math.Sqrt2 * (big - max(right, -left) - max(bottom, -top))
+}
+
+// corners is where the panel's top left corner lies, with the scores on the board's grooves.
+func (q square) corners(big float64) (left, top float64) {
+	reach := measure.FromMM(big)
+	return q.atGroove(reach-q.room.Width/2).MM() - big, q.atGroove(reach-q.room.Height/2+q.below).MM() - big
 }
 
 // LeastSquare is the smallest square that closes over a cavity with the seam
@@ -67,54 +97,56 @@ func ThumbSquare(c card.Size, r measure.Ruler) measure.Length {
 	return measure.FromMM(math.Hypot(c.Width.MM(), c.Height.MM())) + usual(r, thumbInch, thumbMetric)
 }
 
-// corner builds the blank from a square of the given side. The origin is the
-// square's centre, so a corner reading d lies at -R + d.
-func corner(req Request, room card.Size, below, side, least measure.Length) (Blank, error) {
-	big := side.MM() / math.Sqrt2
-	reach := measure.FromMM(big)
-	first := func(half measure.Length, shift measure.Length) measure.Length {
-		return req.Ruler.Nearest(reach - half + shift)
+// cut builds the blank from a square of the given side. The origin is the
+// square's centre; the flaps are laid out as for a flat envelope, from its
+// centre to its corner less the wall, and a box's walls then move them out.
+func (q square) cut(side measure.Length) (Blank, error) {
+	big := side.MM()/math.Sqrt2 - q.wall.MM()
+	left, top := q.corners(big)
+	right, bottom := left+q.room.Width.MM(), top+q.room.Height.MM()
+	if left <= -big || top <= -big || right >= big || bottom >= big {
+		return Blank{}, unsuitable("a square of %s leaves no flaps round a card this long", side.Text(q.Ruler.Unit))
 	}
-	leftAt, topAt := first(room.Width/2, 0), first(room.Height/2, below)
-	if leftAt <= 0 || topAt <= 0 || (leftAt+room.Width).MM() >= 2*big || (topAt+room.Height).MM() >= 2*big {
-		return Blank{}, unsuitable("a square of %s leaves no flaps round a card this long", side.Text(req.Ruler.Unit))
-	}
-	left, top := leftAt.MM()-big, topAt.MM()-big
-	right, bottom := left+room.Width.MM(), top+room.Height.MM()
-	paper := shape.Polygon{{X: 0, Y: -big}, {X: big, Y: 0}, {X: 0, Y: big}, {X: -big, Y: 0}}
+	paper := diamond(big)
 	b := Blank{
-		Width: side, Height: side, Minimum: least, Cavity: room, Card: req.Card, Diagonal: true,
-		Paper: paper, Body: paper.Intersect(shape.Rect(left, top, right, bottom)),
+		Width: side, Height: side, Minimum: q.minimum(), Cavity: q.room, Card: q.Card, Diagonal: true,
+		Paper: paper, Inside: shape.Rect(left, top, right, bottom),
 	}
-	trim := usual(req.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
-	across, along := room.Width.MM()-trim, room.Height.MM()-trim
+	b.Body = paper.Intersect(b.Inside)
+	trim := usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
+	across, along := q.room.Width.MM()-trim, q.room.Height.MM()-trim
 	flap := func(name string, crease shape.Line, keep shape.Polygon) Flap {
 		f := Flap{Name: name, Crease: crease, Shape: paper.Intersect(keep)}
 		f.Depth = measure.FromMM(farthest(f))
 		return f
 	}
-	nw, ne, se, sw := shape.Point{X: left, Y: top}, shape.Point{X: right, Y: top}, shape.Point{X: right, Y: bottom}, shape.Point{X: left, Y: bottom}
+	nw, ne, se, sw := b.Inside[0], b.Inside[1], b.Inside[2], b.Inside[3]
 	l := flap("left", shape.Line{A: sw, B: nw}, shape.Rect(left-across, top, left, bottom))
 	r := flap("right", shape.Line{A: ne, B: se}, shape.Rect(right, top, right+across, bottom))
 	d := flap("bottom", shape.Line{A: se, B: sw}, shape.Rect(left, bottom, right, bottom+along))
 	u := flap("top", shape.Line{A: nw, B: ne}, shape.Rect(left, top-along, right, top))
 	for _, f := range []Flap{l, r, d, u} {
 		if len(f.Shape) < 3 {
-			return Blank{}, unsuitable("a square of %s leaves no %s flap", side.Text(req.Ruler.Unit), f.Name)
+			return Blank{}, unsuitable("a square of %s leaves no %s flap", side.Text(q.Ruler.Unit), f.Name)
 		}
 	}
-	b.Flaps = []Flap{l, r, d, u}
-	b.score(l, "left corner", leftAt)
-	b.score(r, "left corner", leftAt+room.Width)
-	b.score(u, "top corner", topAt)
-	b.score(d, "top corner", topAt+room.Height)
-	b.Outline = outline(u, r, d, l)
+	b.Flaps = flat([]Flap{l, r, d, u})
 	b.Waste = cornerWaste(paper, left, top, right, bottom, across, along)
 	b.Seams = []Seam{
-		{Under: "left", Over: "bottom", Want: req.Seam}, {Under: "right", Over: "bottom", Want: req.Seam},
-		{Under: "left", Over: "top", Want: req.Seam, Closing: true}, {Under: "right", Over: "top", Want: req.Seam, Closing: true},
+		{Under: "left", Over: "bottom", Want: q.Seam}, {Under: "right", Over: "bottom", Want: q.Seam},
+		{Under: "left", Over: "top", Want: q.Seam, Closing: true}, {Under: "right", Over: "top", Want: q.Seam, Closing: true},
 	}
+	if q.wall > 0 {
+		b.raise(q.wall, diamond(side.MM()/math.Sqrt2), q.Ruler)
+	}
+	b.Outline = outline(b.Flaps[3], b.Flaps[1], b.Flaps[2], b.Flaps[0])
+	b.score(q.Jig)
 	return b, nil
+}
+
+// diamond is a square on its corner, so far from centre to corner.
+func diamond(big float64) shape.Polygon {
+	return shape.Polygon{{X: 0, Y: -big}, {X: big, Y: 0}, {X: 0, Y: big}, {X: -big, Y: 0}}
 }
 
 // cornerWaste lists the notches at the panel's corners and the tips too deep for the panel.
@@ -138,15 +170,6 @@ func cornerWaste(paper shape.Polygon, left, top, right, bottom, across, along fl
 	add("tip of the bottom flap", shape.Rect(left, bottom+along, right, far))
 	add("tip of the top flap", shape.Rect(left, -far, right, top-along))
 	return out
-}
-
-// leastCornerSeam is the narrowest overlap across the four slanted seams in
-// millimetres: the paper beyond each panel corner, times the square root of two.
-func (b Blank) leastCornerSeam() float64 {
-	big := b.Width.MM() / math.Sqrt2
-	left, top := b.Creases[0].At.MM()-big, b.Creases[2].At.MM()-big
-	right, bottom := left+b.Cavity.Width.MM(), top+b.Cavity.Height.MM()
-	return math.Sqrt2 * (big - max(right, -left) - max(bottom, -top))
 }
 
 // farthest is a flap's depth: its greatest distance from its crease, in millimetres.

@@ -1,6 +1,7 @@
 package blank
 
 import (
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 )
@@ -14,8 +15,8 @@ func straightFold() Style {
 	return Style{
 		ID: "straight-fold", Name: "Straight fold",
 		Options: []Option{
-			{Name: "side_flap"}, {Name: "top_flap"}, {Name: "thumb_gap"},
-			{Name: "mouth", Words: []string{"long", "short"}},
+			{Name: "side_flap", Label: "Side flaps"}, {Name: "top_flap", Label: "Top flap"}, {Name: "thumb_gap", Label: "Thumb gap"}, {Name: "taper", Label: "Taper"},
+			{Name: "mouth", Label: "Mouth on the side", Words: []string{"long", "short"}},
 		},
 		Variants: []Variant{
 			{"full-back", "full back", school("full-back")},
@@ -26,64 +27,87 @@ func straightFold() Style {
 }
 
 func makeStraightFold(req Request) (Blank, error) {
-	up, lies := req.Ruler.Up, req.Card
-	longAcross := req.Options.word("mouth", "long") == "long"
-	if (lies.Width < lies.Height) == longAcross && lies.Width != lies.Height {
-		lies = lies.Turned()
+	return rectangle{Request: req}.fold()
+}
+
+// rectangle is a blank cut from a rectangle: a cavity where it is not the
+// card's own, and the height of a box's walls.
+type rectangle struct {
+	Request
+	room card.Size // zero for the card's own
+	wall measure.Length
+	flaps
+}
+
+// flaps are how deep the panels of a straight fold are.
+type flaps struct{ side, top, back measure.Length }
+
+// lies turns the card and its cavity so that the mouth is on the side asked for.
+func (q rectangle) lies() (lying, room card.Size) {
+	lying, room = q.Card, q.room
+	if room == (card.Size{}) {
+		room = q.cavity()
 	}
-	room := req.cavity()
-	if lies != req.Card {
-		room = room.Turned()
+	longAcross := q.Options.word("mouth", "long") == "long"
+	if (lying.Width < lying.Height) == longAcross && lying.Width != lying.Height {
+		return lying.Turned(), room.Turned()
 	}
-	side, gap := usual(req.Ruler, measure.Inch, 25*measure.Millimetre), measure.Length(0)
-	if req.Options.word("school", "full-back") == "thumb-gap" {
-		side, gap = usual(req.Ruler, measure.Inch/2, 12*measure.Millimetre), usual(req.Ruler, measure.Inch/4, 6*measure.Millimetre)
+	return lying, room
+}
+
+func (q rectangle) fold() (Blank, error) {
+	up := q.groove().Up
+	lying, room := q.lies()
+	side, gap := usual(q.Ruler, measure.Inch, 25*measure.Millimetre), measure.Length(0)
+	if q.Options.word("school", "full-back") == "thumb-gap" {
+		side, gap = usual(q.Ruler, measure.Inch/2, 12*measure.Millimetre), usual(q.Ruler, measure.Inch/4, 6*measure.Millimetre)
 	}
-	side = up(req.Options.length("side_flap", max(side, req.Seam)))
-	gap = up(req.Options.length("thumb_gap", gap))
-	back := room.Height - gap
-	top := up(req.Options.length("top_flap", min(gap+usual(req.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
+	q.side = up(q.Options.length("side_flap", max(side, q.Seam)))
+	gap = up(q.Options.length("thumb_gap", gap))
+	q.back = room.Height - gap
+	q.top = up(q.Options.length("top_flap", min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
 	switch {
-	case back <= 0:
-		return Blank{}, unsuitable("a thumb gap of %s leaves no back", gap.Text(req.Ruler.Unit))
-	case side <= 0 || top <= 0:
+	case q.back <= 0:
+		return Blank{}, unsuitable("a thumb gap of %s leaves no back", gap.Text(q.Ruler.Unit))
+	case q.side <= 0 || q.top <= 0:
 		return Blank{}, unsuitable("the side flaps and the top flap need some depth")
 	}
-	b := Blank{Width: room.Width + 2*side, Height: top + room.Height + back, Cavity: room, Card: lies}
-	b.fold(req, side, top, back)
+	b := Blank{Width: room.Width + 2*q.side, Height: q.top + room.Height + q.back, Cavity: room, Card: lying}
+	b.lay(q)
 	return b, nil
 }
 
-// fold lays the panels out with the blank's top left corner at the origin.
-func (b *Blank) fold(req Request, side, top, back measure.Length) {
-	left, right := side.MM(), (side + b.Cavity.Width).MM()
-	mouth, base := top.MM(), (top + b.Cavity.Height).MM()
+// lay puts the panels with the blank's top left corner at the origin.
+func (b *Blank) lay(q rectangle) {
+	left, right := q.side.MM(), (q.side + b.Cavity.Width).MM()
+	mouth, base := q.top.MM(), (q.top + b.Cavity.Height).MM()
 	width, height := b.Width.MM(), b.Height.MM()
-	sliver := usual(req.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
+	taper := q.Options.length("taper", usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre)).MM()
 	// A flap narrower than its own taper would come to a point.
-	ends := min(sliver, b.Cavity.Height.MM()/4, b.Cavity.Width.MM()/4)
+	ends := min(taper, b.Cavity.Height.MM()/4, b.Cavity.Width.MM()/4)
 
-	nw, ne, se, sw := shape.Point{X: left, Y: mouth}, shape.Point{X: right, Y: mouth}, shape.Point{X: right, Y: base}, shape.Point{X: left, Y: base}
-	l := Flap{"left", side, shape.Polygon{{X: 0, Y: mouth + ends}, nw, sw, {X: 0, Y: base - ends}}, shape.Line{A: sw, B: nw}}
-	r := Flap{"right", side, shape.Polygon{ne, {X: width, Y: mouth + ends}, {X: width, Y: base - ends}, se}, shape.Line{A: ne, B: se}}
-	k := Flap{"back", back, shape.Rect(left, base, right, height), shape.Line{A: se, B: sw}}
-	u := Flap{"top", top, shape.Polygon{{X: left + ends, Y: 0}, {X: right - ends, Y: 0}, ne, nw}, shape.Line{A: nw, B: ne}}
-	b.score(l, "left edge", side)
-	b.score(r, "left edge", side+b.Cavity.Width)
-	b.score(k, "bottom edge", back)
-	b.score(u, "bottom edge", back+b.Cavity.Height)
-	b.Paper = shape.Rect(0, 0, width, height)
-	b.Body = shape.Polygon{nw, ne, se, sw}
-	b.Flaps = []Flap{l, r, k, u}
-	b.Outline = outline(u, r, k, l)
+	b.Body = shape.Rect(left, mouth, right, base)
+	nw, ne, se, sw := b.Body[0], b.Body[1], b.Body[2], b.Body[3]
+	l := Flap{Name: "left", Depth: q.side, Shape: shape.Polygon{{X: 0, Y: mouth + ends}, nw, sw, {X: 0, Y: base - ends}}, Crease: shape.Line{A: sw, B: nw}}
+	r := Flap{Name: "right", Depth: q.side, Shape: shape.Polygon{ne, {X: width, Y: mouth + ends}, {X: width, Y: base - ends}, se}, Crease: shape.Line{A: ne, B: se}}
+	k := Flap{Name: "back", Depth: q.back, Shape: shape.Rect(left, base, right, height), Crease: shape.Line{A: se, B: sw}}
+	u := Flap{Name: "top", Depth: q.top, Shape: shape.Polygon{{X: left + ends, Y: 0}, {X: right - ends, Y: 0}, ne, nw}, Crease: shape.Line{A: nw, B: ne}}
+	b.Paper, b.Inside = shape.Rect(0, 0, width, height), b.Body
+	b.Flaps = flat([]Flap{l, r, k, u})
 	b.Waste = []Waste{
-		{"top left corner", side, top, shape.Rect(0, 0, left, mouth)},
-		{"top right corner", side, top, shape.Rect(right, 0, width, mouth)},
-		{"bottom right corner", side, back, shape.Rect(right, base, width, height)},
-		{"bottom left corner", side, back, shape.Rect(0, base, left, height)},
+		{"top left corner", q.side, q.top, shape.Rect(0, 0, left, mouth)},
+		{"top right corner", q.side, q.top, shape.Rect(right, 0, width, mouth)},
+		{"bottom right corner", q.side, q.back, shape.Rect(right, base, width, height)},
+		{"bottom left corner", q.side, q.back, shape.Rect(0, base, left, height)},
 	}
 	b.Seams = []Seam{
-		{Under: "left", Over: "back", Want: req.Seam}, {Under: "right", Over: "back", Want: req.Seam},
+		{Under: "left", Over: "back", Want: q.Seam}, {Under: "right", Over: "back", Want: q.Seam},
 		{Under: "back", Over: "top", Want: closingOverlap, Closing: true}, {Under: "left", Over: "right", Apart: true},
 	}
+	if d := q.wall.MM(); d > 0 {
+		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d), q.Ruler)
+		b.Width, b.Height = b.Width+2*q.wall, b.Height+2*q.wall
+	}
+	b.Outline = outline(b.Flaps[3], b.Flaps[1], b.Flaps[2], b.Flaps[0])
+	b.score(0)
 }

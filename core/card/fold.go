@@ -4,6 +4,7 @@ package card
 
 import (
 	"fmt"
+	"strings"
 
 	"yellow-parcel/core/measure"
 )
@@ -13,6 +14,14 @@ type Size struct{ Width, Height measure.Length }
 
 // Turned is the size after a quarter turn.
 func (s Size) Turned() Size { return Size{s.Height, s.Width} }
+
+// Grown is the size with as much more each way.
+func (s Size) Grown(by measure.Length) Size { return Size{s.Width + by, s.Height + by} }
+
+// Text is the size with its unit once: "5 × 7 in".
+func (s Size) Text(u measure.Unit) string {
+	return strings.TrimSuffix(s.Width.Text(u), " "+string(u)) + " × " + s.Height.Text(u)
+}
 
 // Score is one crease on a flat piece: how far At it lies From an edge ("left"
 // or "top"), and on which Face the groove goes. The groove side is the outside

@@ -6,6 +6,7 @@ import (
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 )
 
@@ -31,13 +32,16 @@ func asked(r measure.Ruler, z card.Size, t measure.Length, o blank.Options) blan
 	if r.Unit == measure.Millimetres {
 		ease, seam = 6*measure.Millimetre, 12*measure.Millimetre
 	}
-	return blank.Request{Card: z, Thickness: t, Ease: ease, Seam: seam, Ruler: r, Options: o}
+	return blank.Request{
+		Card: z, Thickness: t, Ease: ease, Seam: seam, Ruler: r, Options: o,
+		Paper: 120 * measure.Micrometre, Board: 300 * measure.Micrometre, Ratio: 1.3, Formats: catalog.Standard().Formats,
+	}
 }
 
 // Whatever the card, a style says plainly why it does not suit, or gives a blank
 // that folds without a panic; computed ones pass their proof.
 func TestEveryCardProvesOrIsRefusedInWords(t *testing.T) {
-	proved, refused := 0, 0
+	proved, refused, suits := 0, 0, map[string]int{}
 	n := cards(func(r measure.Ruler, z card.Size, thick measure.Length) {
 		for _, style := range blank.Styles() {
 			for _, v := range style.Variants {
@@ -55,12 +59,19 @@ func TestEveryCardProvesOrIsRefusedInWords(t *testing.T) {
 				}
 				if p.OK {
 					proved++
+					suits[style.ID]++
 				}
 			}
 		}
 	})
-	if n < 400 || proved < 2*n || refused > n {
-		t.Errorf("%d cards, %d blanks proved, %d refused", n, proved, refused)
+	t.Logf("%d cards, %d blanks proved, %d refused", n, proved, refused)
+	for _, style := range blank.Styles() {
+		if suits[style.ID] < n/20 {
+			t.Errorf("%s suits %d of %d cards", style.ID, suits[style.ID], n)
+		}
+	}
+	if n < 400 {
+		t.Errorf("only %d cards", n)
 	}
 }
 
@@ -92,16 +103,31 @@ func TestBlanksGrowWithTheCard(t *testing.T) {
 func TestUnfoldedAreasAddUp(t *testing.T) {
 	cards(func(r measure.Ruler, z card.Size, thick measure.Length) {
 		for _, style := range blank.Styles() {
-			b, err := style.Make(asked(r, z, thick, style.Variants[0].Options))
-			if err != nil {
-				continue
-			}
-			sum := b.Body.Area()
-			for _, f := range b.Flaps {
-				sum += f.Shape.Area()
-			}
-			if diff := sum - b.Outline.Area(); diff > 1e-3 || diff < -1e-3 {
-				t.Errorf("%s of %v at %d: panels %v, outline %v", style.ID, z, thick, sum, b.Outline.Area())
+			for _, v := range style.Variants {
+				b, err := style.Make(asked(r, z, thick, v.Options))
+				if err != nil {
+					continue
+				}
+				sum := 0.0
+				for _, p := range b.Panels() {
+					if p.Area() <= 0 {
+						t.Fatalf("%s of %v: a panel runs the wrong way round", style.ID, z)
+					}
+					sum += p.Area()
+				}
+				if diff := sum - b.Outline.Area(); diff > 1e-3 || diff < -1e-3 {
+					t.Errorf("%s of %v at %d: panels %v, outline %v", style.ID, z, thick, sum, b.Outline.Area())
+				}
+				if b.Machine != nil {
+					continue // it cuts the outline alone
+				}
+				for _, w := range b.Waste {
+					sum += w.Shape.Area()
+				}
+				// Straight flaps lose a sliver to their taper besides.
+				if left := b.Paper.Area() - sum; left < -1e-2 || left > 400 {
+					t.Errorf("%s %s of %v: %v mm2 of the paper is not accounted for", style.ID, v.ID, z, left)
+				}
 			}
 		}
 	})

@@ -32,14 +32,16 @@ type Check struct {
 	At           shape.Point // the worst place, on the unfolded blank
 }
 
-// Proof is what came of folding a blank round a card.
+// Proof is what came of folding a blank round a card. Its checks are in the
+// order a maker would meet them.
 type Proof struct {
-	OK     bool
-	Checks []Check
-	Folded []Folded
-	Holes  []shape.Polygon // where the folded envelope stays open
-	Seam   float64         // narrowest glued overlap, millimetres
-	Layers int             // most sheets of paper at one place, the body included
+	OK       bool
+	Checks   []Check
+	Folded   []Folded
+	Holes    []shape.Polygon // where the folded envelope stays open
+	Seam     float64         // narrowest glued overlap, millimetres
+	Layers   int             // most sheets of paper at one place, the body included
+	Thickest float64         // millimetres at that place, the card included
 }
 
 // Folded is a flap where its fold puts it.
@@ -53,19 +55,24 @@ const slack = 0.004
 
 // Fold proves a blank for its card at a thickness.
 func Fold(b blank.Blank, thickness measure.Length) Proof {
-	p := Proof{OK: true}
+	p := Proof{OK: true, Layers: 2}
 	where := map[string]shape.Polygon{}
 	for _, f := range b.Flaps {
-		where[f.Name] = f.Shape.Mirror(f.Crease)
+		where[f.Name] = f.Folded()
 		p.Folded = append(p.Folded, Folded{f.Name, where[f.Name]})
 	}
-	cavity := cavityOf(b)
-	p.room(b, cavity, thickness.MM())
-	p.holes(b, cavity)
-	p.overhang(cavity)
-	p.seams(b, where)
-	p.Layers = 1 + deepest(p.Folded)
-	p.add(Check{Code: "layers", Kind: Counts, Value: float64(p.Layers), Limit: 5, AtMost: true})
+	p.room(b, thickness.MM())
+	if len(b.Flaps) > 0 {
+		p.holes(b)
+		p.overhang(b.Inside)
+		p.seams(b, where)
+		p.notches(b)
+		p.Layers = 1 + deepest(p.Folded)
+	} else {
+		p.gummed(b)
+	}
+	p.add(Check{Code: "layers", Kind: Counts, Value: float64(p.Layers), Limit: 5, AtMost: true, At: b.Inside.Centroid()})
+	p.Thickest = thickness.MM() + float64(p.Layers)*b.Caliper.MM()
 	return p
 }
 
@@ -78,29 +85,36 @@ func (p *Proof) add(c Check) {
 	p.Checks = append(p.Checks, c)
 }
 
-// cavityOf is the rectangle between the creases.
-func cavityOf(b blank.Blank) shape.Polygon {
-	var ends shape.Polygon
-	for _, f := range b.Flaps {
-		ends = append(ends, f.Crease.A, f.Crease.B)
+// needs is the room a card needs between the creases, across and along. An
+// envelope flattened to W closes round a card only if W is at least the card's
+// width and thickness together; where its paper turns round it loses a caliper
+// at each fold. A box's walls take the thickness.
+func needs(b blank.Blank, thickness float64) (across, along float64) {
+	more := 2 * b.Caliper.MM()
+	if b.Depth == 0 {
+		more += thickness
 	}
-	lo, hi := ends.Bounds()
-	return shape.Rect(lo.X, lo.Y, hi.X, hi.Y)
+	return b.Card.Width.MM() + more, b.Card.Height.MM() + more
 }
 
-// room checks the cavity against the card. An envelope flattened to W closes
-// round a card only if W is at least the card's width and thickness together.
-func (p *Proof) room(b blank.Blank, cavity shape.Polygon, thickness float64) {
-	lo, hi := cavity.Bounds()
-	p.add(Check{Code: "cavity-width", Value: hi.X - lo.X, Limit: b.Card.Width.MM() + thickness, At: mid(cavity[0], cavity[3])})
-	p.add(Check{Code: "cavity-height", Value: hi.Y - lo.Y, Limit: b.Card.Height.MM() + thickness, At: mid(cavity[0], cavity[1])})
+// room checks the cavity, and a box's depth, against the card.
+func (p *Proof) room(b blank.Blank, thickness float64) {
+	lo, hi := b.Inside.Bounds()
+	across, along := needs(b, thickness)
+	in := b.Inside
+	p.add(Check{Code: "cavity-width", Value: hi.X - lo.X, Limit: across, At: shape.Mid(in[0], in[3])})
+	p.add(Check{Code: "cavity-height", Value: hi.Y - lo.Y, Limit: along, At: shape.Mid(in[0], in[1])})
+	if b.Depth > 0 {
+		p.add(Check{Code: "depth", Value: b.Depth.MM(), Limit: thickness, At: shape.Mid(in[1], in[2])})
+	}
 	mouth := b.Body.Intersect(shape.Rect(lo.X, lo.Y, hi.X, lo.Y+slack))
 	mlo, mhi := mouth.Bounds()
-	p.add(Check{Code: "mouth", Value: max(mhi.X-mlo.X, 0), Limit: b.Card.Width.MM() + thickness, At: mid(cavity[0], cavity[1])})
+	p.add(Check{Code: "mouth", Value: max(mhi.X-mlo.X, 0), Limit: across, At: shape.Mid(in[0], in[1])})
 }
 
 // holes looks for anything left open on the front or the back.
-func (p *Proof) holes(b blank.Blank, cavity shape.Polygon) {
+func (p *Proof) holes(b blank.Blank) {
+	cavity := b.Inside
 	back := []shape.Polygon{cavity}
 	for _, f := range p.Folded {
 		back = shape.Subtract(back, f.Shape)
@@ -157,28 +171,46 @@ func (p *Proof) seams(b blank.Blank, where map[string]shape.Polygon) {
 	p.add(closing)
 }
 
-// deepest is the most folded flaps that lie over one place.
-func deepest(flaps []Folded) int {
-	most := 0
-	for set := 1; set < 1<<len(flaps); set++ {
-		var common shape.Polygon
-		n := 0
-		for i, f := range flaps {
-			if set>>i&1 == 0 {
-				continue
-			}
-			if n == 0 {
-				common = f.Shape
-			} else {
-				common = common.Intersect(f.Shape)
-			}
-			n++
+// notches checks that no cut runs past a crease into a panel.
+func (p *Proof) notches(b blank.Blank) {
+	c := Check{Code: "notches", AtMost: true, At: b.Inside[0]}
+	for _, w := range b.Waste {
+		if past := w.Shape.Intersect(b.Body); past.Area() > 1e-3 && past.Width() > c.Value {
+			c.Value, c.At = past.Width(), past.Centroid()
 		}
-		if n > most && common.Area() > 1e-3 {
-			most = n
+	}
+	p.add(c)
+}
+
+// gummed checks the glued ends of an envelope that was bought folded.
+func (p *Proof) gummed(b blank.Blank) {
+	c := Check{Code: "seam", Value: math.Inf(1), Limit: leastGum}
+	for _, g := range b.Gum {
+		if w := g.Width(); w < c.Value {
+			c.Value, c.At = w, g.Centroid()
+		}
+	}
+	p.Seam = c.Value
+	p.add(c)
+}
+
+// A glued end narrower than a quarter inch pulls open.
+const leastGum = 6.35
+
+// deepest is the most folded flaps that lie over one place.
+func deepest(flaps []Folded) int { return deeper(flaps, nil, 0) }
+
+// deeper adds the flaps one by one to what lies over some place already.
+func deeper(flaps []Folded, common shape.Polygon, n int) int {
+	most := n
+	for i, f := range flaps {
+		next := f.Shape
+		if n > 0 {
+			next = common.Intersect(f.Shape)
+		}
+		if len(next) > 2 && next.Area() > 1e-3 {
+			most = max(most, deeper(flaps[i+1:], next, n+1))
 		}
 	}
 	return most
 }
-
-func mid(a, b shape.Point) shape.Point { return shape.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2} }

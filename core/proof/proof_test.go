@@ -7,6 +7,7 @@ import (
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 )
 
@@ -172,13 +173,14 @@ func TestRoomierBlanksNeverFareWorse(t *testing.T) {
 	for _, style := range blank.Styles() {
 		last := -1
 		for _, ease := range []measure.Length{0, in / 16, in / 8, in / 4} {
-			req := request(5*in, 7*in, in/8)
+			req := request(4*in, 6*in, in/8)
 			req.Ease = ease
+			req.Ratio, req.Formats = 1.6, catalog.Standard().Formats
 			b, err := style.Make(req)
 			if err != nil {
 				t.Fatal(err)
 			}
-			if got := Try(b, req.Thickness, in/16, 600, 5); got.OK < last {
+			if got := Try(b, req.Thickness, in/32, 600, 5); got.OK < last {
 				t.Errorf("%s with %s of ease: %d, with less %d", style.ID, ease.Text(measure.Inches), got.OK, last)
 			} else {
 				last = got.OK

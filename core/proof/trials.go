@@ -1,6 +1,7 @@
 package proof
 
 import (
+	"math"
 	"math/rand/v2"
 	"slices"
 
@@ -25,8 +26,8 @@ const leastHold = 3.175
 // the card. The same seed gives the same trials.
 func Try(b blank.Blank, thickness, stray measure.Length, runs int, seed uint64) Trials {
 	t := trier{b: b, stray: stray.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
-	t.width = b.Card.Width.MM() + thickness.MM() - slack
-	t.height = b.Card.Height.MM() + thickness.MM() - slack
+	t.width, t.height = needs(b, thickness.MM())
+	t.deep = thickness.MM()
 	t.prepare()
 	out := Trials{Runs: runs, Error: stray}
 	for range runs {
@@ -48,7 +49,8 @@ type trier struct {
 	b             blank.Blank
 	stray         float64
 	rng           *rand.Rand
-	width, height float64
+	width, height float64 // the cavity must have
+	deep          float64 // a box's walls must have
 	failed        map[string]int
 	flaps         []shaky
 	under, over   []int // by seam
@@ -58,7 +60,10 @@ type trier struct {
 type shaky struct {
 	points shape.Polygon // from the crease's end on
 	edges  []shape.Line
-	crease shape.Line
+	base   shape.Line // as scored, where the wall meets the body
+	wall   float64    // its height as scored; zero for a flat envelope
+	walled bool
+	crease shape.Line // where the flap, or its wall, leaves the body
 	folded shape.Polygon
 }
 
@@ -68,6 +73,7 @@ func (t *trier) prepare() {
 		index[f.Name] = i
 		t.flaps = append(t.flaps, shaky{
 			points: fromCrease(f), edges: make([]shape.Line, len(f.Shape)), folded: make(shape.Polygon, len(f.Shape)),
+			base: f.Base, walled: len(f.Wall) > 0,
 		})
 	}
 	for _, s := range t.b.Seams {
@@ -81,7 +87,7 @@ func fromCrease(f blank.Flap) shape.Polygon {
 	best, at := -1.0, 0
 	for i := range f.Shape {
 		a, c := f.Shape[i], f.Shape[(i+1)%n]
-		d := off(f.Crease, a) + off(f.Crease, c)
+		d := f.Crease.Distance(a) + f.Crease.Distance(c)
 		if best < 0 || d < best {
 			best, at = d, i
 		}
@@ -93,15 +99,6 @@ func fromCrease(f blank.Flap) shape.Polygon {
 	return out
 }
 
-// off is a point's distance from the line through l.
-func off(l shape.Line, p shape.Point) float64 {
-	d := (l.B.X-l.A.X)*(p.Y-l.A.Y) - (l.B.Y-l.A.Y)*(p.X-l.A.X)
-	if d < 0 {
-		d = -d
-	}
-	return d / l.Len()
-}
-
 func (t *trier) shake() float64 { return (2*t.rng.Float64() - 1) * t.stray }
 
 // once makes the blank and gives the code of the first check that fails.
@@ -111,10 +108,15 @@ func (t *trier) once() string {
 	}
 	w, h := t.cavity()
 	switch {
-	case w < t.width:
+	case w < t.width-slack:
 		return "cavity-width"
-	case h < t.height:
+	case h < t.height-slack:
 		return "cavity-height"
+	}
+	for _, f := range t.flaps {
+		if f.walled && f.wall < t.deep-slack {
+			return "depth"
+		}
 	}
 	for i, s := range t.b.Seams {
 		common := t.flaps[t.under[i]].folded.Intersect(t.flaps[t.over[i]].folded)
@@ -131,46 +133,64 @@ func (t *trier) once() string {
 
 // cavity is the room between opposite creases, where they are nearest.
 func (t *trier) cavity() (w, h float64) {
+	if len(t.flaps) == 0 {
+		return t.gummed()
+	}
 	lo, hi := shape.Point{X: -1e9, Y: -1e9}, shape.Point{X: 1e9, Y: 1e9}
 	body, end := t.b.Body.Bounds()
-	mid := shape.Point{X: (body.X + end.X) / 2, Y: (body.Y + end.Y) / 2}
+	mid := shape.Mid(body, end)
 	for i := range t.flaps {
 		c := t.flaps[i].crease
-		upright := abs(c.B.X-c.A.X) < abs(c.B.Y-c.A.Y)
-		switch at := (c.A.X + c.B.X) / 2; {
-		case upright && at < mid.X:
-			lo.X = max(lo.X, at)
+		upright := math.Abs(c.B.X-c.A.X) < math.Abs(c.B.Y-c.A.Y)
+		switch at := shape.Mid(c.A, c.B); {
+		case upright && at.X < mid.X:
+			lo.X = max(lo.X, at.X)
 		case upright:
-			hi.X = min(hi.X, at)
-		case (c.A.Y+c.B.Y)/2 < mid.Y:
-			lo.Y = max(lo.Y, (c.A.Y+c.B.Y)/2)
+			hi.X = min(hi.X, at.X)
+		case at.Y < mid.Y:
+			lo.Y = max(lo.Y, at.Y)
 		default:
-			hi.Y = min(hi.Y, (c.A.Y+c.B.Y)/2)
+			hi.Y = min(hi.Y, at.Y)
 		}
 	}
 	return hi.X - lo.X, hi.Y - lo.Y
 }
 
-func abs(v float64) float64 {
-	if v < 0 {
-		return -v
+// gummed is the room in an envelope bought folded: its ends are cut, then glued so far in.
+func (t *trier) gummed() (w, h float64) {
+	lo, hi := t.b.Inside.Bounds()
+	w = hi.X - lo.X
+	for range t.b.Gum {
+		w += t.shake() + t.shake()
 	}
-	return v
+	return w, hi.Y - lo.Y
 }
 
 // make shakes a flap's crease and cuts, and folds it.
 func (f *shaky) make(t *trier) {
 	n := len(f.points)
+	slip := t.shake()
 	for i := range n {
-		f.edges[i] = moved(f.points[i], f.points[(i+1)%n], t.shake())
+		f.edges[i] = moved(f.points[i], f.points[(i+1)%n], slip)
+		// A machine cuts a path in one go: the whole of it slips, but for the crease.
+		if t.b.Machine == nil || i == 0 {
+			slip = t.shake()
+		}
 	}
 	// A corner is where two moved edges meet.
 	for i := range n {
 		f.folded[i] = meet(f.edges[(i+n-1)%n], f.edges[i], f.points[i])
 	}
 	f.crease = shape.Line{A: f.folded[0], B: f.folded[1]}
+	axis := f.crease
+	if f.walled {
+		at := f.crease
+		f.crease = moved(f.base.A, f.base.B, t.shake())
+		axis = shape.Line{A: shape.Mid(at.A, f.crease.A), B: shape.Mid(at.B, f.crease.B)}
+		f.wall = min(f.crease.Distance(at.A), f.crease.Distance(at.B))
+	}
 	for i, q := range f.folded {
-		f.folded[i] = f.crease.Mirror(q)
+		f.folded[i] = axis.Mirror(q)
 	}
 	slices.Reverse(f.folded) // a mirror image runs the other way round
 }
@@ -190,7 +210,7 @@ func moved(a, b shape.Point, d float64) shape.Line {
 func meet(a, b shape.Line, otherwise shape.Point) shape.Point {
 	ux, uy, vx, vy := a.B.X-a.A.X, a.B.Y-a.A.Y, b.B.X-b.A.X, b.B.Y-b.A.Y
 	cross := ux*vy - uy*vx
-	if abs(cross) < 1e-6 {
+	if math.Abs(cross) < 1e-6 {
 		return otherwise
 	}
 	s := ((b.A.X-a.A.X)*vy - (b.A.Y-a.A.Y)*vx) / cross

@@ -24,6 +24,18 @@ func (p Point) Dist(q Point) float64 { return math.Hypot(p.X-q.X, p.Y-q.Y) }
 // Len is the length of the segment from A to B.
 func (l Line) Len() float64 { return l.A.Dist(l.B) }
 
+// Mid is half way between two points.
+func Mid(p, q Point) Point { return Point{(p.X + q.X) / 2, (p.Y + q.Y) / 2} }
+
+// At is the point so many millimetres from A towards B.
+func (l Line) At(d float64) Point {
+	t := d / l.Len()
+	return Point{l.A.X + t*(l.B.X-l.A.X), l.A.Y + t*(l.B.Y-l.A.Y)}
+}
+
+// Distance is how far a point lies from the line, on either side.
+func (l Line) Distance(p Point) float64 { return math.Abs(l.side(p)) }
+
 // side is the signed distance of p from the line, positive on the right of A to B
 // on the page, which is the inside of a clockwise polygon.
 func (l Line) side(p Point) float64 {
@@ -89,13 +101,20 @@ func (p Polygon) Centroid() Point {
 // Keep is the part of a convex polygon on the inside of the line, that is on
 // its right from A to B on the page. The result is empty when nothing is left.
 func (p Polygon) Keep(l Line) Polygon {
+	return p.keep(l, make(Polygon, 0, len(p)+1))
+}
+
+// keep is Keep into a polygon there is room in already. Which side of the line
+// a point is on, and in what proportion, needs no distances.
+func (p Polygon) keep(l Line, out Polygon) Polygon {
 	if len(p) == 0 {
 		return nil
 	}
-	out := make(Polygon, 0, len(p)+1)
-	prev, dPrev := p[len(p)-1], l.side(p[len(p)-1])
+	dx, dy := l.B.X-l.A.X, l.B.Y-l.A.Y
+	prev := p[len(p)-1]
+	dPrev := dx*(prev.Y-l.A.Y) - dy*(prev.X-l.A.X)
 	for _, q := range p {
-		d := l.side(q)
+		d := dx*(q.Y-l.A.Y) - dy*(q.X-l.A.X)
 		if (d > 0) != (dPrev > 0) && d != dPrev {
 			t := dPrev / (dPrev - d)
 			out = append(out, Point{prev.X + t*(q.X-prev.X), prev.Y + t*(q.Y-prev.Y)})
@@ -113,8 +132,14 @@ func (p Polygon) Keep(l Line) Polygon {
 
 // Intersect is the common part of two convex clockwise polygons.
 func (p Polygon) Intersect(q Polygon) Polygon {
+	most := len(p) + len(q)
+	a, b := make(Polygon, 0, most), make(Polygon, 0, most)
 	for i := range q {
-		p = p.Keep(Line{q[i], q[(i+1)%len(q)]})
+		p = p.keep(Line{q[i], q[(i+1)%len(q)]}, a[:0])
+		if p == nil {
+			return nil
+		}
+		a, b = b, a
 	}
 	return p
 }
@@ -124,9 +149,13 @@ func (p Polygon) Intersect(q Polygon) Polygon {
 func Subtract(pieces []Polygon, q Polygon) []Polygon {
 	var out []Polygon
 	for _, rest := range pieces {
+		if len(rest.Intersect(q)) == 0 {
+			out = append(out, rest)
+			continue
+		}
 		for i := range q {
 			edge := Line{q[i], q[(i+1)%len(q)]}
-			if edge.Len() < 1e-9 {
+			if edge.Len() < 1e-9 || rest.inside(edge) {
 				continue
 			}
 			if outside := rest.Keep(Line{edge.B, edge.A}); outside.Area() > 1e-4 {
@@ -138,25 +167,38 @@ func Subtract(pieces []Polygon, q Polygon) []Polygon {
 	return out
 }
 
+// inside tells whether no point of the polygon is off the line on its left.
+func (p Polygon) inside(l Line) bool {
+	dx, dy := l.B.X-l.A.X, l.B.Y-l.A.Y
+	for _, q := range p {
+		if dx*(q.Y-l.A.Y)-dy*(q.X-l.A.X) < 0 {
+			return false
+		}
+	}
+	return true
+}
+
 // Width is the smallest distance between two parallel lines that hold the
 // convex polygon between them: how wide a strip of that shape is.
 func (p Polygon) Width() float64 {
 	best := math.Inf(1)
-	for i := range p {
-		edge := Line{p[i], p[(i+1)%len(p)]}
-		if edge.Len() < 1e-9 {
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		dx, dy := b.X-a.X, b.Y-a.Y
+		n := dx*dx + dy*dy
+		if n < 1e-18 {
 			continue
 		}
 		far := 0.0
 		for _, q := range p {
-			far = max(far, math.Abs(edge.side(q)))
+			far = max(far, math.Abs(dx*(q.Y-a.Y)-dy*(q.X-a.X)))
 		}
-		best = min(best, far)
+		best = min(best, far*far/n)
 	}
 	if math.IsInf(best, 1) {
 		return 0
 	}
-	return best
+	return math.Sqrt(best)
 }
 
 // Move shifts every point by the same amount.

@@ -1,0 +1,85 @@
+package blank
+
+import (
+	"slices"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/shape"
+)
+
+// cutDown shortens a bought envelope: both ends cut off and glued shut again.
+func cutDown() Style {
+	return Style{
+		ID: "cut-down", Name: "Cut down",
+		Options:  []Option{{Name: "envelope", Label: "Envelope", Envelope: true}, {Name: "glue", Label: "Glue strip"}},
+		Variants: []Variant{{"both-ends", "a bought envelope", Options{}}},
+		make:     makeCutDown,
+	}
+}
+
+// A bought envelope higher than the card by more than this is no use: the card would slide about.
+const mostHigher = measure.Inch
+
+func makeCutDown(req Request) (Blank, error) {
+	glue := req.Ruler.Up(req.Options.length("glue", max(usual(req.Ruler, measure.Inch/2, 12*measure.Millimetre), req.Seam)))
+	if own, ok := req.Options.Sizes["envelope"]; ok {
+		return cutFrom(req, catalog.Format{Name: req.Options.word("envelope", "measured"), Width: own.Width, Height: own.Height}, glue)
+	}
+	all := slices.Clone(req.Formats)
+	slices.SortStableFunc(all, func(a, b catalog.Format) int {
+		return int((a.Width.MM()*a.Height.MM() - b.Width.MM()*b.Height.MM()) * 100)
+	})
+	for _, f := range all {
+		if b, err := cutFrom(req, f, glue); err == nil {
+			return b, nil
+		}
+	}
+	return Blank{}, unsuitable("no bought envelope is high enough for this card, not over %s too high, and long enough to glue %s at both ends",
+		usual(req.Ruler, mostHigher, 25*measure.Millimetre).Text(req.Ruler.Unit), glue.Text(req.Ruler.Unit))
+}
+
+// cutFrom keeps the middle of an envelope's length: the card, its thickness and
+// ease, and a strip of glue at both ends. The flap's ends are shaped, so as much comes off each.
+func cutFrom(req Request, f catalog.Format, glue measure.Length) (Blank, error) {
+	whole := card.Size{Width: max(f.Width, f.Height), Height: min(f.Width, f.Height)}
+	room := req.Thickness + req.Ease
+	for _, lying := range []card.Size{req.Card, req.Card.Turned()} {
+		keep := req.Ruler.Up(lying.Width + room + 2*glue)
+		// Half of what comes off must be a mark too.
+		if off := whole.Width - keep; off%(2*req.Ruler.Step) != 0 {
+			keep = whole.Width - off/(2*req.Ruler.Step)*(2*req.Ruler.Step)
+		}
+		higher := whole.Height - lying.Height - req.Thickness
+		if keep > whole.Width || higher < card.LeastSlack || higher > mostHigher {
+			continue
+		}
+		return shorten(req, f.Name, whole, keep, glue, lying), nil
+	}
+	return Blank{}, unsuitable("a card of %s does not go into %s once both ends are cut and glued", req.Card.Text(req.Ruler.Unit), f.Name)
+}
+
+func shorten(req Request, name string, whole card.Size, keep, glue measure.Length, lying card.Size) Blank {
+	off := (whole.Width - keep) / 2
+	width, height := whole.Width.MM(), whole.Height.MM()
+	left, right, g := off.MM(), (off + keep).MM(), glue.MM()
+	b := Blank{
+		Width: whole.Width, Height: whole.Height, Bought: name, Card: lying,
+		Cavity: card.Size{Width: keep - 2*glue, Height: whole.Height},
+		Paper:  shape.Rect(0, 0, width, height), Outline: shape.Rect(left, 0, right, height),
+	}
+	b.Body = b.Outline
+	b.Inside = shape.Rect(left+g, 0, right-g, height)
+	b.Gum = []shape.Polygon{shape.Rect(left, 0, left+g, height), shape.Rect(right-g, 0, right, height)}
+	if off > 0 {
+		b.Waste = []Waste{{"left end", off, whole.Height, shape.Rect(0, 0, left, height)}, {"right end", off, whole.Height, shape.Rect(right, 0, width, height)}}
+	}
+	u := req.Ruler.Unit
+	b.Steps = []string{
+		"Lay the envelope flat, its flap open, and cut " + off.Text(u) + " off each end: the rest is " + keep.Text(u) + " long.",
+		"Glue each open end shut, front to back, in a strip " + glue.Text(u) + " wide; rub off what spills over once it has set.",
+		"Trim the ends of the flap so that they do not stick out past the glued ends.",
+	}
+	return b
+}

@@ -1,0 +1,141 @@
+package shape
+
+import (
+	"cmp"
+	"math"
+	"slices"
+)
+
+// Hull is the smallest convex polygon round the points, clockwise on the page;
+// empty where they all lie on one line.
+func (p Polygon) Hull() Polygon {
+	pts := slices.Clone(p)
+	slices.SortFunc(pts, func(a, b Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) })
+	pts = slices.Compact(pts)
+	half := func() Polygon {
+		var h Polygon
+		for _, q := range pts {
+			for len(h) > 1 && cross(h[len(h)-2], h[len(h)-1], q) <= 1e-9 {
+				h = h[:len(h)-1]
+			}
+			h = append(h, q)
+		}
+		return h
+	}
+	upper := half()
+	slices.Reverse(pts)
+	lower := half()
+	if len(upper) < 2 || len(lower) < 2 {
+		return nil
+	}
+	h := append(upper[:len(upper)-1], lower[:len(lower)-1]...)
+	if len(h) < 3 {
+		return nil
+	}
+	return h
+}
+
+// cross is positive where a, b, c turn clockwise on the page.
+func cross(a, b, c Point) float64 { return (b.X-a.X)*(c.Y-a.Y) - (b.Y-a.Y)*(c.X-a.X) }
+
+// Turn is the polygon turned clockwise on the page about the origin, in radians.
+func (p Polygon) Turn(angle float64) Polygon {
+	sin, cos := math.Sincos(angle)
+	out := make(Polygon, len(p))
+	for i, q := range p {
+		out[i] = Point{q.X*cos - q.Y*sin, q.X*sin + q.Y*cos}
+	}
+	return out
+}
+
+// Enclosing is the rectangle of least area, at any angle, that holds a convex
+// polygon: turn the polygon by Angle and it lies in Width by Height. One side of
+// the least rectangle always lies along a side of the polygon.
+func (p Polygon) Enclosing() (width, height, angle float64) {
+	best := math.Inf(1)
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		if a.Dist(b) < 1e-9 {
+			continue
+		}
+		// A quarter turn does not change the rectangle: keep the turn small.
+		turn := -math.Remainder(math.Atan2(b.Y-a.Y, b.X-a.X), math.Pi/2)
+		lo, hi := p.Turn(turn).Bounds()
+		w, h := hi.X-lo.X, hi.Y-lo.Y
+		if area := w * h; area < best-1e-9 || area < best+1e-9 && math.Abs(turn) < math.Abs(angle) {
+			best, width, height, angle = area, w, h, turn
+		}
+	}
+	return width, height, angle
+}
+
+// FitAngle is the smallest turn, in radians and either way, that lays a convex
+// polygon inside a rectangle; ok is false where no turn does. Between two turns
+// at which some two corners are exactly as far apart, across or along, as the
+// rectangle is wide or high, nothing changes: so only those turns, and none, are tried.
+func (p Polygon) FitAngle(width, height float64) (angle float64, ok bool) {
+	const slack = 1e-6
+	if p.over(0, width, height) <= slack {
+		return 0, true
+	}
+	if p.Area() > width*height || p.Width() > min(width, height)+slack {
+		return 0, false
+	}
+	near := p.nearFits(width, height)
+	turns := []float64{math.Pi / 2}
+	for i, a := range p {
+		for _, b := range p[i+1:] {
+			turns = meets(turns, a, b, width, 0)
+			turns = meets(turns, a, b, height, math.Pi/2)
+		}
+	}
+	turns = slices.DeleteFunc(turns, func(t float64) bool { return !near[sector(t)] })
+	slices.SortFunc(turns, func(a, b float64) int { return cmp.Compare(math.Abs(a), math.Abs(b)) })
+	for _, t := range turns {
+		if p.over(t, width, height) <= slack {
+			return t, true
+		}
+	}
+	return 0, false
+}
+
+// over is by how much the polygon, turned, is larger than a rectangle.
+func (p Polygon) over(turn, width, height float64) float64 {
+	sin, cos := math.Sincos(turn)
+	lo, hi := Point{math.Inf(1), math.Inf(1)}, Point{math.Inf(-1), math.Inf(-1)}
+	for _, q := range p {
+		x, y := q.X*cos-q.Y*sin, q.X*sin+q.Y*cos
+		lo.X, hi.X, lo.Y, hi.Y = min(lo.X, x), max(hi.X, x), min(lo.Y, y), max(hi.Y, y)
+	}
+	return max(hi.X-lo.X-width, hi.Y-lo.Y-height)
+}
+
+// Turns within a quarter either way are sorted into so many equal sectors.
+const sectors = 90
+
+func sector(turn float64) int {
+	return max(0, min(sectors-1, int((turn/math.Pi+0.5)*sectors)))
+}
+
+// nearFits tells the sectors a fit could lie in. A turn by a small angle moves
+// two corners apart by no more than that angle times their distance, so where
+// the middle of a sector is far from fitting, all of it is.
+func (p Polygon) nearFits(width, height float64) (near [sectors]bool) {
+	lo, hi := p.Bounds()
+	most := lo.Dist(hi) * math.Pi / sectors / 2
+	for i := range near {
+		near[i] = p.over(((float64(i)+0.5)/sectors-0.5)*math.Pi, width, height) <= most
+	}
+	return near
+}
+
+// meets adds the turns, within a quarter either way, after which a and b lie
+// exactly so far apart along the axis at the given angle.
+func meets(turns []float64, a, b Point, far, axis float64) []float64 {
+	d := a.Dist(b)
+	if d < far || d == 0 {
+		return turns
+	}
+	at, off := math.Atan2(b.Y-a.Y, b.X-a.X), math.Acos(far/d)
+	return append(turns, math.Remainder(axis+off-at, math.Pi), math.Remainder(axis-off-at, math.Pi))
+}
