@@ -31,7 +31,7 @@ func (m *maker) cardAndEnvelope() {
 	if m.envelope == nil {
 		return
 	}
-	fit := card.Try(fitted(*m.envelope), m.spec.card, m.thickness)
+	fit := card.Try(fitted(*m.envelope), m.outer(), m.thickness)
 	m.own = &fit
 	m.answer("start", "clearance", "Room round the card", "envelope less card",
 		[]string{
@@ -303,7 +303,7 @@ func (m *maker) formats() []card.Envelope {
 }
 
 func (m *maker) fits() {
-	for _, fit := range card.Rank(m.formats(), m.spec.card, m.thickness) {
+	for _, fit := range card.Rank(m.formats(), m.outer(), m.thickness) {
 		f, _ := m.catalog.Format(fit.Envelope.ID)
 		m.plan.Fits = append(m.plan.Fits, Fit{
 			Format: f.ID, Name: f.Name, Family: f.Family, Width: m.length(f.Width), Height: m.length(f.Height),

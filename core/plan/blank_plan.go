@@ -1,5 +1,7 @@
 package plan
 
+import "yellow-parcel/core/blank"
+
 // Blank is one envelope blank for the card, rounded to the ruler and proved by folding.
 type Blank struct {
 	Style    string         `json:"style"`
@@ -16,20 +18,47 @@ type Blank struct {
 	Proof    Proof          `json:"proof"`
 	Sheets   []SheetFit     `json:"sheets"`
 	Paper    SheetFit       `json:"paper" doc:"the paper the job names"`
-	Answers  []Answer       `json:"answers"`
+	Answers  []Answer       `json:"answers" doc:"the cut list; of the plan's first blank only"`
 	Geometry Geometry       `json:"geometry"`
 	Patch    map[string]any `json:"patch" doc:"the change to the job that chooses this blank"`
+	Outside  Size           `json:"outside" doc:"the closed envelope"`
+	Depth    *Length        `json:"depth,omitempty" doc:"height of a box's walls"`
+	Bought   string         `json:"bought,omitempty" doc:"the envelope it is cut down from"`
+	ByEye    bool           `json:"by_eye" doc:"folded round the card, not scored"`
+	Board    bool           `json:"board" doc:"made of card stock, not paper"`
+	Steps    []string       `json:"steps" doc:"what to do, where scores do not say it"`
+	Compare  Compare        `json:"compare"`
 
 	area   float64 // mm2 of paper, waste left out
 	layers int
+	made   blank.Blank
+	from   candidate
+}
+
+// Compare is what tells blanks apart, side by side: texts, and numbers to sort by.
+type Compare struct {
+	Scores  int     `json:"scores"`
+	Cuts    int     `json:"cuts"`
+	Area    float64 `json:"area" doc:"paper in mm2, waste left out"`
+	Needs   string  `json:"needs" doc:"the smallest sheet it comes out of"`
+	Sheet   float64 `json:"sheet" doc:"that sheet's area in mm2; none where no sheet takes it"`
+	Seam    float64 `json:"seam" doc:"mm"`
+	Trials  float64 `json:"trials" doc:"share of trials that close and take the card, of a hundred"`
+	Share   string  `json:"share"`
+	Post    string  `json:"post" doc:"class and price with the job's first carrier"`
+	Postage float64 `json:"postage" doc:"to sort by: dearer is more, unknown more still, refused most"`
 }
 
 // Crease is one score of a blank, in the order they are scored.
 type Crease struct {
-	Flap   string `json:"flap"`
-	From   string `json:"from"`
-	At     Length `json:"at"`
-	Length Length `json:"length"`
+	Flap     string       `json:"flap"`
+	From     string       `json:"from"`
+	At       Length       `json:"at"`
+	Length   Length       `json:"length"`
+	Reading  Length       `json:"reading" doc:"what the scoring board shows, with a corner in its jig"`
+	Line     [][2]float64 `json:"line"`
+	Mark     *Length      `json:"mark,omitempty" doc:"along the paper's edge from the corner named"`
+	MarkFrom string       `json:"mark_from,omitempty"`
 }
 
 // Flap is one flap of a blank in the order they fold.
@@ -47,10 +76,11 @@ type Waste struct {
 
 // Proof is what folding the blank came to.
 type Proof struct {
-	OK     bool    `json:"ok"`
-	Layers int     `json:"layers" doc:"most sheets of paper at one place"`
-	Checks []Check `json:"checks"`
-	Trials *Trials `json:"trials,omitempty"`
+	OK       bool    `json:"ok"`
+	Layers   int     `json:"layers" doc:"most sheets of paper at one place"`
+	Thickest Length  `json:"thickest" doc:"there, the card included"`
+	Checks   []Check `json:"checks"`
+	Trials   *Trials `json:"trials,omitempty"`
 }
 
 // Trials is how often a blank made with a shaky hand still closes and takes the card.
@@ -64,12 +94,13 @@ type Trials struct {
 
 // Check is one figure of a proof against its limit.
 type Check struct {
-	Code   string  `json:"code"`
-	OK     bool    `json:"ok"`
-	Value  Measure `json:"value"`
-	Limit  Measure `json:"limit"`
-	Margin string  `json:"margin"`
-	Text   string  `json:"text"`
+	Code   string     `json:"code"`
+	OK     bool       `json:"ok"`
+	Value  Measure    `json:"value"`
+	Limit  Measure    `json:"limit"`
+	Margin string     `json:"margin"`
+	Text   string     `json:"text"`
+	At     [2]float64 `json:"at" doc:"the worst place on the blank laid flat, in mm"`
 }
 
 // Measure is a figure that may be a length, an area or a count.
@@ -83,11 +114,12 @@ type Measure struct {
 
 // SheetFit says whether a sheet takes the blank, turned by Angle degrees, and how many.
 type SheetFit struct {
-	Sheet    string `json:"sheet"`
-	Name     string `json:"name"`
-	Fits     bool   `json:"fits"`
-	Angle    int    `json:"angle"`
-	PerSheet int    `json:"per_sheet"`
+	Sheet    string  `json:"sheet"`
+	Name     string  `json:"name"`
+	Fits     bool    `json:"fits"`
+	Angle    float64 `json:"angle" doc:"degrees it is turned by; the smallest turn that fits"`
+	OnHand   bool    `json:"on_hand"`
+	PerSheet int     `json:"per_sheet"`
 }
 
 // Geometry is the blank in millimetres, y down the page, mouth at the top.
@@ -100,6 +132,11 @@ type Geometry struct {
 	Glue     [][][2]float64 `json:"glue"`
 	Waste    [][][2]float64 `json:"waste"`
 	Holes    [][][2]float64 `json:"holes"`
+	Inside   [][2]float64   `json:"inside" doc:"the cavity between the creases"`
+	Walls    [][][2]float64 `json:"walls" doc:"standing walls of a box"`
+	Tabs     [][][2]float64 `json:"tabs" doc:"glue tabs at the walls' ends"`
+	Strips   [][][2]float64 `json:"strips" doc:"adhesive strips that hold the card"`
+	Scores   [][][2]float64 `json:"scores" doc:"every score as it is made: lines, or the dashes of a perforation"`
 }
 
 // FoldedFlap is a flap as cut and where its fold puts it.
@@ -108,6 +145,7 @@ type FoldedFlap struct {
 	Points [][2]float64 `json:"points"`
 	Folded [][2]float64 `json:"folded"`
 	Crease [][2]float64 `json:"crease"`
+	Axis   [][2]float64 `json:"axis" doc:"the line it is mirrored about to where its fold puts it"`
 }
 
 // Unsuited is a style that does not suit the card, in a maker's words.

@@ -33,6 +33,8 @@ type Job struct {
 	Stock    []StockSpec  `json:"stock,omitempty"`
 	Spoilage string       `json:"spoilage,omitempty"`
 	Trimmer  *TrimmerSpec `json:"trimmer,omitempty"`
+	Board    *BoardSpec   `json:"board,omitempty"`
+	Mat      string       `json:"mat,omitempty"`
 	Currency string       `json:"currency,omitempty"`
 	Blank    *BlankSpec   `json:"blank,omitempty"`
 	Post     *PostSpec    `json:"post,omitempty"`
@@ -56,6 +58,7 @@ type CardSpec struct {
 	Short     string   `json:"short,omitempty"`
 	Thickness string   `json:"thickness,omitempty"`
 	Weight    string   `json:"weight,omitempty"`
+	Overhang  *Sides   `json:"overhang,omitempty"`
 	Ease      string   `json:"ease,omitempty"`
 	Stock     string   `json:"stock,omitempty"`
 	Paper     string   `json:"paper,omitempty"`
@@ -89,6 +92,21 @@ type StockSpec struct {
 type TrimmerSpec struct {
 	Longest string `json:"longest,omitempty"`
 	Deepest string `json:"deepest,omitempty"`
+}
+
+// BoardSpec is the scoring board: the step of its grooves, and what it reads at
+// the tip of a corner held in its jig.
+type BoardSpec struct {
+	Groove string `json:"groove,omitempty"`
+	Jig    string `json:"jig,omitempty"`
+}
+
+// Sides is how far something pokes out past each side of the card as it stands.
+type Sides struct {
+	Top    string `json:"top,omitempty"`
+	Right  string `json:"right,omitempty"`
+	Bottom string `json:"bottom,omitempty"`
+	Left   string `json:"left,omitempty"`
 }
 
 // BlankSpec is what the maker asked of the envelope blank. Options are the style's own.
@@ -160,7 +178,7 @@ func (b BlankSpec) MarshalJSON() ([]byte, error) {
 		out["paper"] = b.Paper
 	}
 	for name, o := range b.Options {
-		if o.Width != "" || o.Height != "" {
+		if o.Text == "" {
 			out[name] = sizeDoc{o.Width, o.Height}
 		} else {
 			out[name] = o.Text

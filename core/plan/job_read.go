@@ -77,7 +77,7 @@ type reader struct{ faults }
 
 func (r *reader) job(v any) Job {
 	m := r.object("", v, "format", "version", "title", "unit", "ruler", "quantity", "envelope", "card", "layers", "inside", "stamp",
-		"sheet", "stock", "spoilage", "trimmer", "currency", "blank", "post")
+		"sheet", "stock", "spoilage", "trimmer", "board", "mat", "currency", "blank", "post")
 	if m == nil {
 		return Job{}
 	}
@@ -86,6 +86,7 @@ func (r *reader) job(v any) Job {
 		Unit: measure.Unit(r.text("", m, "unit")), Version: r.whole("", m, "version"), Quantity: r.whole("", m, "quantity"),
 		Envelope: r.bought("envelope", m["envelope"]), Sheet: r.bought("sheet", m["sheet"]), Stamp: r.bought("stamp", m["stamp"]),
 		Inside: r.text("", m, "inside"), Spoilage: r.text("", m, "spoilage"), Currency: r.text("", m, "currency"),
+		Mat: r.text("", m, "mat"),
 	}
 	if j.Format != JobFormat {
 		r.fail("format", "%q is not a job document; it should be %q", j.Format, JobFormat)
@@ -97,7 +98,7 @@ func (r *reader) job(v any) Job {
 		r.fail("title", "longer than 200 letters; try Lantern week invitation")
 	}
 	j.Card, j.Layers = r.card(m["card"]), r.layers(m["layers"])
-	j.Stock, j.Trimmer = r.stock(m["stock"]), r.trimmer(m["trimmer"])
+	j.Stock, j.Trimmer, j.Board = r.stock(m["stock"]), r.trimmer(m["trimmer"]), r.board(m["board"])
 	j.Blank, j.Post = r.blank(m["blank"]), r.post(m["post"])
 	return j
 }
@@ -196,14 +197,28 @@ func (r *reader) card(v any) *CardSpec {
 		return nil
 	}
 	m := r.object("card", v, "width", "height", "turn", "fold", "hinge", "panels", "panel_widths", "door", "short",
-		"thickness", "weight", "ease", "stock", "paper", "grain", "colour")
+		"thickness", "weight", "overhang", "ease", "stock", "paper", "grain", "colour")
 	get := func(name string) string { return r.text("card", m, name) }
 	return &CardSpec{
 		Width: get("width"), Height: get("height"), Turn: r.yes("card", m, "turn"), Fold: get("fold"), Hinge: get("hinge"),
 		Panels: r.whole("card", m, "panels"), Widths: r.texts("card.panel_widths", m["panel_widths"], card.MostPanels), Door: get("door"), Short: get("short"),
 		Thickness: get("thickness"), Weight: get("weight"), Ease: get("ease"), Stock: get("stock"), Paper: get("paper"),
-		Grain: get("grain"), Colour: get("colour"),
+		Grain: get("grain"), Colour: get("colour"), Overhang: r.sides(m["overhang"]),
 	}
+}
+
+// sides reads how far something pokes out: one length for all sides, or some of them.
+func (r *reader) sides(v any) *Sides {
+	const field = "card.overhang"
+	switch v := v.(type) {
+	case nil:
+		return nil
+	case string:
+		return &Sides{v, v, v, v}
+	}
+	m := r.object(field, v, "top", "right", "bottom", "left")
+	get := func(name string) string { return r.text(field, m, name) }
+	return &Sides{get("top"), get("right"), get("bottom"), get("left")}
 }
 
 // texts reads a list of texts.
@@ -233,6 +248,14 @@ func (r *reader) trimmer(v any) *TrimmerSpec {
 	}
 	m := r.object("trimmer", v, "longest", "deepest")
 	return &TrimmerSpec{r.text("trimmer", m, "longest"), r.text("trimmer", m, "deepest")}
+}
+
+func (r *reader) board(v any) *BoardSpec {
+	if v == nil {
+		return nil
+	}
+	m := r.object("board", v, "groove", "jig")
+	return &BoardSpec{r.text("board", m, "groove"), r.text("board", m, "jig")}
 }
 
 func (r *reader) list(field string, v any, most int) []any {
@@ -296,7 +319,7 @@ func (r *reader) blank(v any) *BlankSpec {
 }
 
 func (r *reader) option(field string, v any, o blank.Option) OptionSpec {
-	if !o.Size {
+	if _, measured := v.(map[string]any); !o.Size && !(o.Envelope && measured) {
 		return OptionSpec{Text: r.asText(field, v)}
 	}
 	m := r.object(field, v, "width", "height")

@@ -38,6 +38,10 @@ type Plan struct {
 	Fits        []Fit        `json:"fits"`
 	Blanks      []Blank      `json:"blanks"`
 	Unsuited    []Unsuited   `json:"unsuited"`
+	Reasons     []string     `json:"reasons" doc:"why the first blank is the one to make"`
+	Schools     []string     `json:"schools" doc:"where ways of making the same style disagree, and what the proofs say"`
+	Nest        *Nest        `json:"nest,omitempty" doc:"how the first blank lies on its paper"`
+	Extras      []Extra      `json:"extras" doc:"liner, belly band and strips that go with the first blank"`
 	Post        []Post       `json:"post"`
 	Answers     []Answer     `json:"answers"`
 	Stations    []Station    `json:"stations"`
@@ -245,18 +249,27 @@ const UsualTrials = 1000
 func Make(j Job, cat *catalog.Catalog) (*Plan, error) { return MakeWith(j, cat, Work{}) }
 
 // MakeWith is Make with a say in how much is worked out.
-func MakeWith(j Job, cat *catalog.Catalog, work Work) (*Plan, error) {
-	if work.Solve == nil {
-		work.Solve = trim.Solve
+func MakeWith(j Job, cat *catalog.Catalog, how Work) (*Plan, error) {
+	m, err := work(j, cat, how)
+	if err != nil {
+		return nil, err
+	}
+	return m.plan, nil
+}
+
+// work fills a plan in from a job.
+func work(j Job, cat *catalog.Catalog, how Work) (*maker, error) {
+	if how.Solve == nil {
+		how.Solve = trim.Solve
 	}
 	s, problems := resolve(j, cat)
 	if len(problems) > 0 {
 		return nil, problems
 	}
-	m := maker{spec: s, catalog: cat, work: work, plan: &Plan{
+	m := &maker{spec: s, catalog: cat, work: how, plan: &Plan{
 		Format: PlanFormat, Version: PlanVersion, Title: j.Title,
 		Unit: s.unit, Ruler: s.ruler.String(), Quantity: s.quantity,
-		Layers: []Layer{}, Ladder: []Rung{}, Makes: []Makeable{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
+		Layers: []Layer{}, Ladder: []Rung{}, Makes: []Makeable{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Reasons: []string{}, Schools: []string{}, Extras: []Extra{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
 	}}
 	m.cardAndEnvelope()
 	m.base()
@@ -274,10 +287,12 @@ func MakeWith(j Job, cat *catalog.Catalog, work Work) (*Plan, error) {
 	m.cutting()
 	m.fits()
 	m.blanks()
+	m.extras()
+	m.nest()
 	m.post()
 	m.stations()
 	m.plan.Assumed = append(m.plan.Assumed, m.assumed...)
-	return m.plan, nil
+	return m, nil
 }
 
 // maker fills a plan in, station by station.
@@ -290,6 +305,7 @@ type maker struct {
 
 	insidePanel card.Size
 	work        Work
+	sold        []catalog.Format // those sold where the job's unit is used
 }
 
 func (s *spec) length(l measure.Length) Length {
@@ -298,6 +314,12 @@ func (s *spec) length(l measure.Length) Length {
 		out.Mark = s.ruler.Nearest(l).Text(s.unit)
 	}
 	return out
+}
+
+// LengthOf writes a length in a unit, for a ruler of the usual graduation.
+func LengthOf(l measure.Length, u measure.Unit) Length {
+	s := spec{unit: u, ruler: measure.DefaultRuler(u)}
+	return s.length(l)
 }
 
 func (s *spec) size(z card.Size) Size { return Size{s.length(z.Width), s.length(z.Height)} }

@@ -91,12 +91,12 @@ func TestNamedBlankComesFirst(t *testing.T) {
 		{`{"style":"corner-fold"}`, "corner-fold/computed"},
 	} {
 		p := planOf(t, `"envelope":"us-a7","blank":`+c.blank)
-		if got := p.Blanks[0].Style + "/" + p.Blanks[0].Variant; got != c.want || len(p.Blanks) != 4 {
+		if got := p.Blanks[0].Style + "/" + p.Blanks[0].Variant; got != c.want || len(p.Blanks) != 8 {
 			t.Errorf("%s: first is %s of %d", c.blank, got, len(p.Blanks))
 		}
 	}
 	p := planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold","size":"4 in"}`)
-	if len(p.Unsuited) != 1 || len(p.Blanks) != 3 || !p.Blanks[0].Proof.OK || len(p.Warnings) == 0 {
+	if p.Unsuited[0].Style != "corner-fold" || len(p.Blanks) != 7 || !p.Blanks[0].Proof.OK || len(p.Warnings) == 0 {
 		t.Errorf("a square too small: %+v %+v", p.Unsuited, p.Warnings)
 	}
 	short := planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold","size":"9 1/4 in"}`)
@@ -171,13 +171,13 @@ func TestBadInputNamesItsField(t *testing.T) {
 		`"envelope":"us-a7","card":{"weight":"heavy"}`:                    `card.weight: "heavy" is not a weight; try 1.2 oz`,
 		`"envelope":"us-a7","ruler":"1/10 in"`:                            `ruler: "1/10 in" is not a ruler graduation; try 1/16 in, 1/8 in, 1 mm or 0.5 mm`,
 		`"envelope":"us-a7","unit":"ell"`:                                 `unit: "ell" is not a unit; try "in" or "mm"`,
-		`"envelope":"us-a7","blank":{"style":"origami"}`:                  `blank.style: "origami" is not an envelope style; try corner-fold, straight-fold`,
+		`"envelope":"us-a7","blank":{"style":"origami"}`:                  `blank.style: "origami" is not an envelope style; try corner-fold, straight-fold, box, cut-down, square-rescue, contour, wrap`,
 		`"envelope":"us-a7","blank":{"style":"straight-fold","rule":"x"}`: `blank.rule: not an option of straight-fold`,
 		`"envelope":"us-a7","blank":{"style":"corner-fold","rule":"x"}`:   `blank.rule: "x" is not known; try computed or thumb`,
 		`"envelope":"us-a7","blank":{"mouth":"long"}`:                     `blank.mouth: belongs to one style; name it in blank.style`,
 		`"envelope":"us-a7","post":{"carriers":["moon"]}`:                 `post.carriers[0]: "moon" is not a carrier here; known are us`,
 		`"envelope":"us-a7","post":{"address":"up"}`:                      `post.address: "up" is not a side; try "long" or "short"`,
-		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, turn, fold, hinge, panels, panel_widths, door, short, thickness, weight, ease, stock, paper, grain, colour`,
+		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, turn, fold, hinge, panels, panel_widths, door, short, thickness, weight, overhang, ease, stock, paper, grain, colour`,
 		`"envelope":"us-a7","quantity":"many"`:                            `quantity: should be a whole number, like 80`,
 		`"envelope":"us-a7","quantity":-2`:                                `quantity: -2 is not a number of cards; try 80`,
 		`"envelope":["us-a7"]`:                                            `envelope: should be a group of fields: width, height`,

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 )
@@ -67,25 +68,38 @@ type sealed struct {
 	layers   int
 	paper    float64 // mm2
 	sold     bool    // a catalogue format
+	caliper  measure.Length
+	gsm      float64
 }
 
 func (m *maker) post() {
 	pieces := m.sealedPieces()
 	for _, c := range m.carriers {
 		for _, s := range pieces {
-			thick := m.cardThickness() + measure.Length(s.layers)*paperCaliper
-			weight := m.cardWeight() + measure.FromGrams(s.paper*paperWeight/1e6)
-			v := post.Judge(c, post.Piece{
-				Width: s.size.Width, Height: s.size.Height, Thickness: thick, Weight: weight,
-				AddressShort: m.short, SoldSize: s.sold, Closure: m.closure, Contents: m.contents,
-			})
-			m.plan.Post = append(m.plan.Post, m.postOf(v, s, thick, weight))
+			v := m.judge(c, s)
+			m.plan.Post = append(m.plan.Post, m.postOf(v, s, m.sealedThickness(s), m.sealedWeight(s)))
 		}
 	}
 	m.plan.Card.Weight = m.cardWeight().Text(m.unit)
 	if m.weight == 0 {
 		m.assume("card.weight", "about %s, from stock of %.0f g/m²", m.plan.Card.Weight, m.gsm())
 	}
+}
+
+func (m *maker) sealedThickness(s sealed) measure.Length {
+	return m.cardThickness() + measure.Length(s.layers)*s.caliper
+}
+
+func (m *maker) sealedWeight(s sealed) measure.Mass {
+	return m.cardWeight() + measure.FromGrams(s.paper*s.gsm/1e6)
+}
+
+// judge holds a sealed piece against a carrier's rules.
+func (m *maker) judge(c catalog.Carrier, s sealed) post.Verdict {
+	return post.Judge(c, post.Piece{
+		Width: s.size.Width, Height: s.size.Height, Thickness: m.sealedThickness(s), Weight: m.sealedWeight(s),
+		AddressShort: m.short, SoldSize: s.sold, Closure: m.closure, Contents: m.contents,
+	})
 }
 
 // assume adds to what the plan took for granted.
@@ -99,13 +113,25 @@ func (m *maker) sealedPieces() []sealed {
 	var out []sealed
 	if m.own != nil && m.own.Verdict != card.No {
 		z := m.own.Envelope.Size
-		out = append(out, sealed{"envelope", m.envelope.name + " envelope", z, boughtLayers, boughtPaper * z.Width.MM() * z.Height.MM(), m.envelope.id != ""})
+		out = append(out, sealed{"envelope", m.envelope.name + " envelope", z, boughtLayers, boughtPaper * z.Width.MM() * z.Height.MM(), m.envelope.id != "", paperCaliper, paperWeight})
 	}
 	for _, b := range m.plan.Blanks {
-		z := card.Size{Width: measure.FromMM(b.Cavity.Width.MM), Height: measure.FromMM(b.Cavity.Height.MM)}
-		out = append(out, sealed{b.Style + "/" + b.Variant, b.Name, z, b.layers, b.area, false})
+		out = append(out, m.sealedBlank(b))
 	}
 	return out
+}
+
+// sealedBlank is a card in the envelope made of a blank.
+func (m *maker) sealedBlank(b Blank) sealed {
+	z := card.Size{Width: measure.FromMM(b.Outside.Width.MM), Height: measure.FromMM(b.Outside.Height.MM)}
+	s := sealed{b.Style + "/" + b.Variant, b.Name, z, b.layers, b.area, false, paperCaliper, paperWeight}
+	switch {
+	case b.Board:
+		s.caliper, s.gsm = stockCaliper, stockWeight
+	case b.Bought != "":
+		s.layers, s.paper = boughtLayers, boughtPaper*b.area
+	}
+	return s
 }
 
 // cardThickness is the thickness given, else that of the bare card.
@@ -236,10 +262,10 @@ func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Leng
 	one := func(key, label, note string, working []string, l Length) Answer {
 		return line("post", key, label, note, working, Figure{key, l})
 	}
-	thickness := fmt.Sprintf("%s card + %d × %s paper at the thickest place = %s", m.bare(m.cardThickness()), s.layers, m.bare(paperCaliper), m.text(thick))
+	thickness := fmt.Sprintf("%s card + %d × %s paper at the thickest place = %s", m.bare(m.cardThickness()), s.layers, m.bare(s.caliper), m.text(thick))
 	if !m.measured {
 		thickness = fmt.Sprintf("%d sheets of %s stock + %d × %s paper = %s; measure the finished card to be sure",
-			m.sheetsThick(), m.bare(m.caliper()), s.layers, m.bare(paperCaliper), m.text(thick))
+			m.sheetsThick(), m.bare(m.caliper()), s.layers, m.bare(s.caliper), m.text(thick))
 	}
 	answers := []Answer{
 		one("post.length", "Length", side, []string{"The outside of the " + s.name + "."}, p.Length),

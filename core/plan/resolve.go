@@ -45,7 +45,11 @@ type spec struct {
 	spare     int // cards beyond the quantity
 	limits    trim.Limits
 	currency  string
-	alongFold bool // the base's grain must run along its folds
+	alongFold bool           // the base's grain must run along its folds
+	groove    measure.Length // the scoring board's step; zero for the ruler's
+	jig       measure.Length // what the board reads at a corner in its jig
+	mat       measure.Length // what a cutting machine leaves free at each side of its mat
+	overhang  sides
 	thickness measure.Length
 	measured  bool // the thickness was given
 	weight    measure.Mass
@@ -65,6 +69,14 @@ type piece struct {
 	id, name string
 	size     card.Size
 	format   catalog.Format
+}
+
+// sides are lengths past each side of the card.
+type sides struct{ top, right, bottom, left measure.Length }
+
+// outer is the card with what pokes out past it: what an envelope must take.
+func (s *spec) outer() card.Size {
+	return card.Size{Width: s.card.Width + s.overhang.left + s.overhang.right, Height: s.card.Height + s.overhang.top + s.overhang.bottom}
 }
 
 type layer struct {
@@ -105,6 +117,7 @@ type resolver struct {
 func resolve(j Job, cat *catalog.Catalog) (spec, Problems) {
 	r := &resolver{catalog: cat}
 	r.units(j)
+	r.toolsOf(j)
 	r.sheetOf(j)
 	r.start(j)
 	r.layersOf(j)
@@ -211,6 +224,10 @@ func (r *resolver) start(j Job) {
 		}
 		r.weight = w
 	}
+	if o := c.Overhang; o != nil {
+		side := func(name, text string) measure.Length { return r.optional("card.overhang."+name, text, easeBounds, 0) }
+		r.overhang = sides{side("top", o.Top), side("right", o.Right), side("bottom", o.Bottom), side("left", o.Left)}
+	}
 	r.foldOf(c)
 	r.paperOf(c)
 	r.envelope = r.envelopeOf(j.Envelope)
@@ -261,7 +278,8 @@ func (r *resolver) fromEnvelope() {
 	if r.envelope == nil || len(r.problems) > 0 {
 		return
 	}
-	r.card = card.Within(r.envelope.size, r.thickness, r.ease, r.ruler)
+	room := card.Within(r.envelope.size, r.thickness, r.ease, r.ruler)
+	r.card = card.Size{Width: r.ruler.Down(room.Width - r.overhang.left - r.overhang.right), Height: r.ruler.Down(room.Height - r.overhang.top - r.overhang.bottom)}
 	if r.card.Width < pieceBounds.least || r.card.Height < pieceBounds.least {
 		r.fail("card.thickness", "a card %s thick leaves no room in %s; try %s",
 			r.thickness.Text(r.unit), sizeText(r.envelope.size, r.unit), r.usual(measure.Inch/8, 3*measure.Millimetre).Text(r.unit))

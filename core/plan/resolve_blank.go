@@ -60,6 +60,8 @@ func (r *resolver) optionOf(style blank.Style, name string, given OptionSpec) {
 	switch {
 	case !ok:
 		r.fail(field, "not an option of %s", style.ID)
+	case o.Envelope:
+		r.envelopeOption(field, name, given)
 	case o.Size:
 		r.blank.options.Sizes[name] = r.size(field, given.Width, given.Height)
 	case len(o.Words) == 0:
@@ -69,4 +71,18 @@ func (r *resolver) optionOf(style blank.Style, name string, given OptionSpec) {
 	default:
 		r.blank.options.Words[name] = given.Text
 	}
+}
+
+// envelopeOption reads a bought envelope, by its name in the catalogue or by its size.
+func (r *resolver) envelopeOption(field, name string, given OptionSpec) {
+	if given.Text == "" {
+		r.blank.options.Sizes[name] = r.size(field, given.Width, given.Height)
+		return
+	}
+	f, ok := r.catalog.Format(given.Text)
+	if !ok {
+		r.fail(field, `%q is not an envelope format; try "us-10", "iso-c6" or a width and height`, shortName(given.Text))
+		return
+	}
+	r.blank.options.Sizes[name], r.blank.options.Words[name] = card.Size{Width: f.Width, Height: f.Height}, f.Name
 }

@@ -37,8 +37,7 @@ func (m money) text(currency string) string {
 	return fmt.Sprintf("%d.%02d %s", cents/100, cents%100, currency)
 }
 
-// stockOf reads what the batch is cut from, how many cards are cut to spare,
-// and how far the trimmer reaches.
+// stockOf reads what the batch is cut from, and how many cards are cut to spare.
 func (r *resolver) stockOf(j Job) {
 	r.currency = j.Currency
 	if r.currency == "" {
@@ -51,10 +50,6 @@ func (r *resolver) stockOf(j Job) {
 		r.sheets = append(r.sheets, r.onHand(fmt.Sprintf("stock[%d]", i), s))
 	}
 	r.spare = r.spoilage(j.Spoilage)
-	if j.Trimmer != nil {
-		r.limits.Longest = r.optional("trimmer.longest", j.Trimmer.Longest, reachBounds, 0)
-		r.limits.Deepest = r.optional("trimmer.deepest", j.Trimmer.Deepest, reachBounds, 0)
-	}
 }
 
 func (r *resolver) onHand(field string, s StockSpec) stockSheet {

@@ -32,6 +32,13 @@ func Switch(j Job, to measure.Unit) Job {
 		for _, s := range []*string{&c.Width, &c.Height, &c.Thickness, &c.Ease, &c.Door, &c.Short} {
 			length(s)
 		}
+		if c.Overhang != nil {
+			o := *c.Overhang
+			for _, s := range []*string{&o.Top, &o.Right, &o.Bottom, &o.Left} {
+				length(s)
+			}
+			c.Overhang = &o
+		}
 		c.Widths = slices.Clone(c.Widths)
 		for i := range c.Widths {
 			length(&c.Widths[i])
@@ -58,6 +65,13 @@ func Switch(j Job, to measure.Unit) Job {
 		length(&t.Deepest)
 		j.Trimmer = &t
 	}
+	if j.Board != nil {
+		b := *j.Board
+		length(&b.Groove)
+		length(&b.Jig)
+		j.Board = &b
+	}
+	length(&j.Mat)
 	if j.Blank != nil {
 		b := *j.Blank
 		length(&b.Ease)
