@@ -23,3 +23,19 @@ func CutListCSV(w io.Writer, p *plan.Plan) error {
 	}
 	return out.WriteAll(rows)
 }
+
+// ScoresCSV writes the first blank's scores in the order they are made: what the
+// board reads, the true distance, and where the score meets the paper's edge.
+func ScoresCSV(w io.Writer, p *plan.Plan) error {
+	out := csv.NewWriter(w)
+	mm := func(l plan.Length) string { return strconv.FormatFloat(l.MM, 'f', -1, 64) }
+	rows := [][]string{{"score", "flap", "from", "reading", "reading_mm", "at", "at_mm", "length_mm", "edge_mark", "edge_mark_mm", "edge_mark_from"}}
+	for i, c := range p.Blanks[0].Creases {
+		row := []string{strconv.Itoa(i + 1), c.Flap, c.From, c.Reading.Text, mm(c.Reading), c.At.Text, mm(c.At), mm(c.Length), "", "", c.MarkFrom}
+		if c.Mark != nil {
+			row[8], row[9] = c.Mark.Text, mm(*c.Mark)
+		}
+		rows = append(rows, row)
+	}
+	return out.WriteAll(rows)
+}

@@ -2,11 +2,13 @@ package draw
 
 import (
 	"encoding/xml"
+	"fmt"
 	"math"
 	"strconv"
 	"strings"
 	"testing"
 
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/plan"
 )
@@ -123,7 +125,14 @@ func TestOtherPartsAndWrongOnes(t *testing.T) {
 }
 
 func TestEveryDimensionNamesAFigure(t *testing.T) {
-	for _, fields := range []string{`"envelope":"us-a7"`, `"card":{"width":"6","height":"6","thickness":"1/4","fold":"tent"}`, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat"}`} {
+	jobs := []string{`"envelope":"us-a7"`, `"card":{"width":"6","height":"6","thickness":"1/4","fold":"tent"}`, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat"}`}
+	for _, s := range blank.Styles() {
+		for _, v := range s.Variants {
+			// A square card half an inch thick suits every style.
+			jobs = append(jobs, fmt.Sprintf(`"card":{"width":"4","height":"4","thickness":"1/2 in"},"board":{"jig":"3/8 in"},"blank":{"style":%q,"variant":%q}`, s.ID, v.ID))
+		}
+	}
+	for _, fields := range jobs {
 		p := planOf(t, fields)
 		known := map[string]string{"sheet.width": p.Base.Sheet.Width.Text, "sheet.height": p.Base.Sheet.Height.Text}
 		note := func(all []plan.Answer) {
@@ -135,29 +144,25 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 		}
 		note(p.Answers)
 		set := All(p)
-		check := func(d Drawing) {
-			for _, dim := range d.Dims {
-				if known[dim.Key] != dim.Text {
-					t.Errorf("%s: %s shows %s on the drawing and %q in the cut list", d.Name, dim.Key, dim.Text, known[dim.Key])
+		check := func(all ...Drawing) {
+			for _, d := range all {
+				for _, dim := range d.Dims {
+					if known[dim.Key] != dim.Text {
+						t.Errorf("%s: %s: %s shows %s on the drawing and %q in the cut list", fields, d.Name, dim.Key, dim.Text, known[dim.Key])
+					}
 				}
 			}
 		}
-		check(set.Start)
-		check(set.Base)
-		for _, d := range set.Sheets {
-			check(d)
-		}
-		check(set.Layers)
-		check(set.Ladder)
-		for i := range p.Blanks {
-			note(p.Blanks[i].Answers)
-			check(set.Blanks[i])
-			check(set.Folded[i])
+		check(append([]Drawing{set.Start, set.Base, set.Layers, set.Ladder}, set.Sheets...)...)
+		note(p.Blanks[0].Answers)
+		check(set.Blanks[0], set.Folded[0])
+		for i, e := range p.Extras {
+			note([]plan.Answer{e.Answer})
+			check(set.Extras[i])
 		}
 		for i := range p.Post {
 			note(p.Post[i].Answers)
-			check(set.Post[i])
-			check(set.Slot[i])
+			check(set.Post[i], set.Slot[i])
 		}
 	}
 }

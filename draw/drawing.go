@@ -58,6 +58,8 @@ type Set struct {
 	Ladder Drawing   `json:"ladder"`
 	Blanks []Drawing `json:"blanks"`
 	Folded []Drawing `json:"folded"`
+	Nest   *Drawing  `json:"nest,omitempty" doc:"the first blank on its paper"`
+	Extras []Drawing `json:"extras" doc:"liner, band and strips, as the plan lists them"`
 	Post   []Drawing `json:"post"`
 	Slot   []Drawing `json:"slot"`
 }
@@ -66,11 +68,15 @@ type Set struct {
 func All(p *plan.Plan) Set {
 	s := Set{
 		Start: start(p), Base: base(p), Sheets: sheets(p), Layers: layers(p), Ladder: ladder(p),
-		Blanks: []Drawing{}, Folded: []Drawing{}, Post: []Drawing{}, Slot: []Drawing{},
+		Blanks: []Drawing{}, Folded: []Drawing{}, Extras: extras(p), Post: []Drawing{}, Slot: []Drawing{},
 	}
 	for i := range p.Blanks {
 		s.Blanks = append(s.Blanks, unfolded(&p.Blanks[i]))
 		s.Folded = append(s.Folded, folded(p, &p.Blanks[i]))
+	}
+	if p.Nest != nil {
+		d := nest(p)
+		s.Nest = &d
 	}
 	for i := range p.Post {
 		s.Post = append(s.Post, face(&p.Post[i]))

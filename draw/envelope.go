@@ -3,6 +3,7 @@ package draw
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"yellow-parcel/core/plan"
 )
@@ -17,28 +18,51 @@ func unfolded(b *plan.Blank) Drawing {
 		d.add("waste", w)
 	}
 	d.add("cut", g.Outline)
-	for _, q := range g.Glue {
+	for _, q := range g.Walls {
+		d.add("wall", q)
+	}
+	for _, q := range slices.Concat(g.Glue, g.Tabs) {
 		d.add("glue", q)
 	}
-	flaps := map[string]plan.FoldedFlap{}
+	for _, q := range g.Strips {
+		d.add("strip", q)
+	}
 	for _, f := range g.Flaps {
-		flaps[f.Name] = f
 		d.Labels = append(d.Labels, Label{middle(f.Points), f.Name, along(f.Points)})
 	}
 	d.Labels = append(d.Labels, Label{middle(g.Body), "front", "big"})
-	for i, c := range b.Creases {
-		key, line := fmt.Sprintf("crease%d", i), flaps[c.Flap].Crease
-		d.line("score", key, line[0], line[1])
-		d.reading(key, c, line, i%2)
-	}
-	if g.Diagonal {
+	d.scores(b)
+	switch {
+	case b.Bought != "":
+		d.dim("bottom", 0, Point{g.Body[0][0], d.Hi[1]}, Point{g.Body[1][0], d.Hi[1]}, b.Outside.Width.Text, "outside.width")
+		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, b.Width.Text, "blank.width")
+		d.dim("right", 0, d.Hi, Point{d.Hi[0], d.Lo[1]}, b.Height.Text, "blank.height")
+		d.dim("top", 0, g.Inside[0], g.Inside[1], b.Cavity.Width.Text, "cavity.width")
+	case g.Diagonal:
 		// The square's own side slants, so it is said as a label along the upper right edge.
 		d.Labels = append(d.Labels, Label{Point{(d.Lo[0] + d.Hi[0]*3) / 4, (d.Lo[1]*3 + d.Hi[1]) / 4}, b.Width.Text, "slant"})
-	} else {
+	default:
 		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, b.Width.Text, "blank.width")
 		d.dim("right", 1, d.Hi, Point{d.Hi[0], d.Lo[1]}, b.Height.Text, "blank.height")
 	}
 	return d
+}
+
+// scores draws the creases with what the board reads at each, or the dashes a
+// machine cuts; folds made by eye have no reading.
+func (d *Drawing) scores(b *plan.Blank) {
+	tier := map[string]int{}
+	for i, c := range b.Creases {
+		key := fmt.Sprintf("crease%d", i)
+		d.line("score", key, c.Line[0], c.Line[1])
+		d.reading(key, c, c.Line, tier[c.From])
+		tier[c.From]++
+	}
+	if len(b.Creases) == 0 {
+		for _, f := range b.Geometry.Flaps {
+			d.line("score", "", f.Crease[0], f.Crease[1])
+		}
+	}
 }
 
 // along turns a label upright on a flap too narrow for it.
@@ -56,13 +80,13 @@ func (d *Drawing) reading(key string, c plan.Crease, line []Point, tier int) {
 	x, y := min(line[0][0], line[1][0]), min(line[0][1], line[1][1])
 	switch c.From {
 	case "left corner":
-		d.dim("top", tier, Point{d.Lo[0], (d.Lo[1] + d.Hi[1]) / 2}, Point{x, y}, c.At.Text, key)
+		d.dim("top", tier, Point{d.Lo[0], (d.Lo[1] + d.Hi[1]) / 2}, Point{x, y}, c.Reading.Text, key)
 	case "left edge":
-		d.dim("top", tier, Point{d.Lo[0], y}, Point{x, y}, c.At.Text, key)
+		d.dim("top", tier, Point{d.Lo[0], y}, Point{x, y}, c.Reading.Text, key)
 	case "top corner":
-		d.dim("left", tier, Point{(d.Lo[0] + d.Hi[0]) / 2, d.Lo[1]}, Point{x, y}, c.At.Text, key)
+		d.dim("left", tier, Point{(d.Lo[0] + d.Hi[0]) / 2, d.Lo[1]}, Point{x, y}, c.Reading.Text, key)
 	default: // from the bottom edge
-		d.dim("left", tier, Point{x, d.Hi[1]}, Point{x, y}, c.At.Text, key)
+		d.dim("left", tier, Point{x, d.Hi[1]}, Point{x, y}, c.Reading.Text, key)
 	}
 }
 
@@ -74,23 +98,41 @@ func folded(p *plan.Plan, b *plan.Blank) Drawing {
 	d.add("envelope", g.Body)
 	for _, f := range g.Flaps {
 		d.add("flap", f.Folded)
-		lo, hi := bounds(f.Folded)
-		d.Lo = Point{min(d.Lo[0], lo[0]), min(d.Lo[1], lo[1])}
-		d.Hi = Point{max(d.Hi[0], hi[0]), max(d.Hi[1], hi[1])}
+		d.reach(f.Folded)
 	}
+	if b.Bought != "" {
+		for _, q := range g.Glue {
+			d.add("glue", q)
+		}
+	}
+	d.cardInside(p, b)
+	for _, q := range g.Strips {
+		d.add("strip", q)
+	}
+	for _, hole := range g.Holes {
+		d.add("hole", hole)
+	}
+	lo, hi := bounds(g.Inside)
+	d.dim("bottom", 0, Point{lo[0], hi[1]}, hi, b.Cavity.Width.Text, "cavity.width")
+	d.dim("right", 0, hi, Point{hi[0], lo[1]}, b.Cavity.Height.Text, "cavity.height")
+	return d
+}
+
+// reach widens the drawing to hold more points.
+func (d *Drawing) reach(pts []Point) {
+	lo, hi := bounds(pts)
+	d.Lo = Point{min(d.Lo[0], lo[0]), min(d.Lo[1], lo[1])}
+	d.Hi = Point{max(d.Hi[0], hi[0]), max(d.Hi[1], hi[1])}
+}
+
+// cardInside dots the card in, the way it lies, in the middle of the cavity.
+func (d *Drawing) cardInside(p *plan.Plan, b *plan.Blank) {
 	w, h := p.Card.Width.MM, p.Card.Height.MM
 	if math.Abs(w-h) > 1e-6 && (w < h) != (b.Cavity.Width.MM < b.Cavity.Height.MM) {
 		w, h = h, w
 	}
-	at := middle(g.Body)
+	at := middle(b.Geometry.Inside)
 	d.add("inside", rect(at[0]-w/2, at[1]-h/2, w, h))
-	for _, hole := range g.Holes {
-		d.add("hole", hole)
-	}
-	lo, hi := bounds(g.Body)
-	d.dim("bottom", 0, Point{lo[0], hi[1]}, hi, b.Cavity.Width.Text, "cavity.width")
-	d.dim("right", 0, hi, Point{hi[0], lo[1]}, b.Cavity.Height.Text, "cavity.height")
-	return d
 }
 
 // face is a sealed piece as it is handed in, with its address and stamp.

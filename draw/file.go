@@ -12,7 +12,7 @@ import (
 const Cuts = "cuts"
 
 // Formats are the kinds of file there are, with their media types.
-var formats = []struct{ name, media string }{{"svg", "image/svg+xml"}, {"dxf", "image/vnd.dxf"}, {"pdf", "application/pdf"}, {"csv", "text/csv; charset=utf-8"}}
+var formats = []struct{ name, media string }{{"svg", "image/svg+xml"}, {"dxf", "image/vnd.dxf"}, {"pdf", "application/pdf"}, {"csv", "text/csv; charset=utf-8"}, {"hpgl", "application/vnd.hp-hpgl"}}
 
 // Formats are the names of the file formats.
 func Formats() []string {
@@ -58,8 +58,14 @@ func Write(w io.Writer, p *plan.Plan, format, part string) error {
 		return DXF(w, one)
 	case "pdf":
 		return PDF(w, one, p.Unit, titleOf(p))
+	case "hpgl":
+		return HPGL(w, one)
+	case "csv":
+		if part == "blank" && len(p.Blanks[0].Creases) > 0 {
+			return ScoresCSV(w, p)
+		}
 	}
-	return &FileError{"as", fmt.Sprintf("%s cannot be written as %s; try svg, dxf or pdf", part, format)}
+	return &FileError{"as", fmt.Sprintf("%s cannot be written as %s; try svg, dxf, pdf or hpgl", part, format)}
 }
 
 func writeCuts(w io.Writer, p *plan.Plan, format string) error {

@@ -20,9 +20,11 @@ type Part struct {
 }
 
 // Parts are the names a part can be asked for by.
-func Parts() []string { return []string{"base", "layers", "ladder", "blank"} }
+func Parts() []string {
+	return []string{"base", "layers", "ladder", "blank", "nest", "liner", "band", "strips"}
+}
 
-// PartOf picks a part of a plan by name; the blank is the plan's first.
+// PartOf picks a part of a plan by name; the blank, and what goes with it, is the plan's first.
 func PartOf(p *plan.Plan, name string) (Part, error) {
 	switch name {
 	case "base":
@@ -42,6 +44,18 @@ func PartOf(p *plan.Plan, name string) (Part, error) {
 			return Part{}, fmt.Errorf("no envelope blank suits this card")
 		}
 		return blankPart(&p.Blanks[0]), nil
+	case "nest":
+		if p.Nest == nil {
+			return Part{}, fmt.Errorf("the blank does not come out of its paper, so there is no sheet to lay it on")
+		}
+		return nestPart(p), nil
+	case "liner", "band", "strips":
+		for _, e := range p.Extras {
+			if e.ID == name {
+				return extraPart(e), nil
+			}
+		}
+		return Part{}, fmt.Errorf("this envelope has no %s", name)
 	}
 	return Part{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(append(Parts(), Cuts), ", "))
 }
@@ -105,41 +119,64 @@ func ladderPart(p *plan.Plan) Part {
 
 // blankPart lays the blank the way its paper is cut: a corner fold's square stands straight.
 func blankPart(b *plan.Blank) Part {
-	place := upright(b.Geometry)
-	move := func(pts []Point) []Point {
-		out := make([]Point, len(pts))
-		for i, q := range pts {
-			out[i] = place(q)
-		}
-		return out
+	turn := 0.0
+	if b.Geometry.Diagonal {
+		turn = -math.Pi / 4
 	}
-	part := Part{Name: "blank", Width: b.Width.MM, Height: b.Height.MM, Cut: [][]Point{move(b.Geometry.Outline)},
-		Notes: []Label{{At: place(middle(b.Geometry.Body)), Text: b.Name + ", " + b.Width.Text + " x " + b.Height.Text}}}
-	for _, f := range b.Geometry.Flaps {
-		part.Score = append(part.Score, move(f.Crease))
-		part.Notes = append(part.Notes, Label{At: place(middle(f.Points)), Text: f.Name})
-	}
-	for _, g := range b.Geometry.Glue {
-		part.Glue = append(part.Glue, move(g))
+	corners := placed(b.Geometry.Paper, turn, Point{})
+	lo, _ := bounds(corners)
+	part := Part{Name: "blank", Width: b.Width.MM, Height: b.Height.MM}
+	part.lay(b, turn, Point{-lo[0], -lo[1]})
+	part.Notes[0].Text += ", " + b.Width.Text + " x " + b.Height.Text
+	return part
+}
+
+// nestPart is the blank's paper with as many of the blank as it gives.
+func nestPart(p *plan.Plan) Part {
+	part := Part{Name: "nest", Width: p.Nest.Width.MM, Height: p.Nest.Height.MM}
+	for _, at := range p.Nest.Places {
+		part.lay(&p.Blanks[0], at.Turn*math.Pi/180, Point{at.X, at.Y})
 	}
 	return part
 }
 
-// upright moves a blank's geometry so that its paper's top left corner is the origin.
-func upright(g plan.Geometry) func(Point) Point {
-	turn := func(q Point) Point { return q }
-	if g.Diagonal {
-		turn = func(q Point) Point {
-			return Point{(q[0] + q[1]) * math.Sqrt2 / 2, (q[1] - q[0]) * math.Sqrt2 / 2}
+// lay adds a blank, turned and moved, to what is cut.
+func (part *Part) lay(b *plan.Blank, turn float64, move Point) {
+	g := b.Geometry
+	put := func(pts []Point) []Point { return placed(pts, turn, move) }
+	part.Cut = append(part.Cut, put(g.Outline))
+	part.Notes = append(part.Notes, Label{At: put([]Point{middle(g.Body)})[0], Text: b.Name})
+	for _, f := range g.Flaps {
+		part.Notes = append(part.Notes, Label{At: put([]Point{middle(f.Points)})[0], Text: f.Name})
+	}
+	for _, s := range g.Scores {
+		part.Score = append(part.Score, put(s))
+	}
+	for _, q := range slices.Concat(g.Glue, g.Tabs) {
+		part.Glue = append(part.Glue, put(q))
+	}
+}
+
+// placed turns points clockwise on the page about the origin, in radians, and moves them.
+func placed(pts []Point, turn float64, move Point) []Point {
+	sin, cos := math.Sincos(turn)
+	out := make([]Point, len(pts))
+	for i, q := range pts {
+		out[i] = Point{q[0]*cos - q[1]*sin + move[0], q[0]*sin + q[1]*cos + move[1]}
+	}
+	return out
+}
+
+// extraPart is a liner, a band or strips, as many as are needed, one below another.
+func extraPart(e plan.Extra) Part {
+	part := Part{Name: e.ID, Width: e.Width.MM, Height: float64(e.Count)*(e.Height.MM+gap) - gap}
+	for i := range e.Count {
+		down := Point{0, float64(i) * (e.Height.MM + gap)}
+		part.Cut = append(part.Cut, placed(e.Outline, 0, down))
+		for _, l := range e.Lines {
+			part.Score = append(part.Score, placed(l, 0, down))
 		}
+		part.Notes = append(part.Notes, Label{At: Point{e.Width.MM / 2, down[1] + e.Height.MM/2}, Text: e.Name + " " + e.Width.Text + " x " + e.Height.Text})
 	}
-	corners := slices.Clone(g.Paper)
-	for i, q := range corners {
-		corners[i] = turn(q)
-	}
-	lo, _ := bounds(corners)
-	return func(q Point) Point {
-		t := turn(q)
-		return Point{t[0] - lo[0], t[1] - lo[1]}
-	}
+	return part
 }
