@@ -92,6 +92,8 @@ func register(a huma.API, s *service) {
 		"progress": CutProgress{}, "done": CutsFound{},
 	}, s.lookForCuts)
 	registerShelf(a, s, op)
+	registerEnvelope(a, s, op)
+	registerSettings(a, s, op)
 	describeBodies(a.OpenAPI(), withJob)
 }
 
@@ -123,10 +125,10 @@ func config() huma.Config {
 	return c
 }
 
-func (s *service) answer(raw []byte) (*plan.Plan, error) {
-	job, err := plan.Read(raw)
+func (s *service) answer(ctx context.Context, raw []byte) (*plan.Plan, error) {
+	job, err := s.job(ctx, raw)
 	if err != nil {
-		return nil, problem(err)
+		return nil, err
 	}
 	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials})
 	if err != nil {
@@ -135,8 +137,18 @@ func (s *service) answer(raw []byte) (*plan.Plan, error) {
 	return p, nil
 }
 
-func (s *service) plan(_ context.Context, in *JobInput) (*answerOutput, error) {
-	p, err := s.answer(in.RawBody)
+// job reads a job document, with the maker's own tools where it names none.
+func (s *service) job(ctx context.Context, raw []byte) (plan.Job, error) {
+	job, err := plan.Read(raw)
+	if err != nil {
+		return job, problem(err)
+	}
+	tools, err := s.tools(ctx)
+	return job.With(tools), err
+}
+
+func (s *service) plan(ctx context.Context, in *JobInput) (*answerOutput, error) {
+	p, err := s.answer(ctx, in.RawBody)
 	if err != nil {
 		return nil, err
 	}
@@ -187,16 +199,16 @@ func (s *service) list(ctx context.Context, in *struct {
 	}
 	out := &listOutput{Body: make([]Summary, len(jobs))}
 	for i, j := range jobs {
-		out.Body[i] = s.summary(j)
+		out.Body[i] = s.summary(ctx, j)
 	}
 	return out, nil
 }
 
 // summary plans a kept job to show its state; a job still being filled in has none.
-func (s *service) summary(j store.Job) Summary {
+func (s *service) summary(ctx context.Context, j store.Job) Summary {
 	out := Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated,
 		Figure: "not started", State: "look", Word: "to fill in"}
-	job, err := plan.Read([]byte(j.Document))
+	job, err := s.job(ctx, []byte(j.Document))
 	if err != nil {
 		return out
 	}
@@ -318,12 +330,12 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 	return nil
 }
 
-func (s *service) export(_ context.Context, in *struct {
+func (s *service) export(ctx context.Context, in *struct {
 	JobInput
-	As   string `query:"as" required:"true" enum:"svg,dxf,pdf,csv"`
-	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,cuts"`
+	As   string `query:"as" required:"true" enum:"svg,dxf,pdf,csv,hpgl"`
+	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,nest,liner,band,strips,cuts"`
 }) (*fileOutput, error) {
-	p, err := s.answer(in.RawBody)
+	p, err := s.answer(ctx, in.RawBody)
 	if err != nil {
 		return nil, err
 	}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -57,6 +58,40 @@ type FoldChoice struct {
 	Options []string `json:"options"`
 }
 
+// StyleChoice is a way of making an envelope with the options of its own.
+type StyleChoice struct {
+	Choice
+	Options []StyleOption `json:"options"`
+}
+
+// StyleOption is one of a style's own options.
+type StyleOption struct {
+	Name  string   `json:"name"`
+	Label string   `json:"label"`
+	Kind  string   `json:"kind" enum:"words,length,size,envelope"`
+	Words []Choice `json:"words"`
+}
+
+func styleChoice(s blank.Style) StyleChoice {
+	out := StyleChoice{Choice{ID: s.ID, Name: s.Name}, []StyleOption{}}
+	for _, o := range s.Options {
+		one := StyleOption{Name: o.Name, Label: o.Label, Kind: "length", Words: []Choice{}}
+		switch {
+		case len(o.Words) > 0:
+			one.Kind = "words"
+		case o.Size:
+			one.Kind = "size"
+		case o.Envelope:
+			one.Kind = "envelope"
+		}
+		for _, w := range o.Words {
+			one.Words = append(one.Words, Choice{ID: w, Name: strings.ReplaceAll(w, "-", " ")})
+		}
+		out.Options = append(out.Options, one)
+	}
+	return out
+}
+
 // FormatEntry is an envelope format in the catalogue, with its size in both systems.
 type FormatEntry struct {
 	ID     string  `json:"id"`
@@ -82,7 +117,7 @@ type CatalogBody struct {
 	Formats  []FormatEntry `json:"formats"`
 	Sheets   []SheetEntry  `json:"sheets"`
 	Folds    []FoldChoice  `json:"folds"`
-	Styles   []Choice      `json:"styles"`
+	Styles   []StyleChoice `json:"styles"`
 	Rulers   []Choice      `json:"rulers" doc:"Says is the unit a ruler goes with"`
 	Carriers []Choice      `json:"carriers"`
 }
@@ -105,7 +140,7 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 		b.Folds = append(b.Folds, FoldChoice{Choice{f.ID, f.Name, f.Says}, options})
 	}
 	for _, s := range blank.Styles() {
-		b.Styles = append(b.Styles, Choice{ID: s.ID, Name: s.Name})
+		b.Styles = append(b.Styles, styleChoice(s))
 	}
 	for _, r := range measure.Rulers() {
 		b.Rulers = append(b.Rulers, Choice{r.String(), r.String(), string(r.Unit)})
@@ -170,8 +205,11 @@ func (blankSchema) Schema(r huma.Registry) *huma.Schema {
 	for _, s := range blank.Styles() {
 		for _, o := range s.Options {
 			fields[o.Name] = textSchema
-			if o.Size {
+			switch {
+			case o.Size:
 				fields[o.Name] = sizeSchema
+			case o.Envelope:
+				fields[o.Name] = boughtSchema{}.Schema(r)
 			}
 		}
 	}

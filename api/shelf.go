@@ -54,7 +54,7 @@ type (
 	}
 )
 
-func registerShelf(a huma.API, s *service, op func(method, path, id, summary string, takesJob bool, errors ...int) huma.Operation) {
+func registerShelf(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/shelf", "shelf", "What is on hand", false), s.shelf)
 	huma.Register(a, op("POST", "/shelf", "addItem", "Put something on the shelf", false, 422), s.addItem)
 	huma.Register(a, op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 409, 422), s.saveItem)
@@ -233,7 +233,7 @@ func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutp
 	if err != nil {
 		return nil, shelfError(err)
 	}
-	p, err := s.answer([]byte(job.Document))
+	p, err := s.answer(ctx, []byte(job.Document))
 	if err != nil {
 		return nil, err
 	}

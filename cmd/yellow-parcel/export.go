@@ -10,8 +10,8 @@ import (
 )
 
 type exportCommand struct {
-	As   string `required:"" help:"File format: svg, dxf, pdf or csv."`
-	Part string `required:"" help:"What to write: base, layers, ladder, blank or cuts."`
+	As   string `required:"" help:"File format: svg, dxf, pdf, csv or hpgl."`
+	Part string `required:"" help:"What to write: base, layers, ladder, blank, nest, liner, band, strips or cuts."`
 	Job  string `arg:"" help:"Job file, or - for standard input."`
 	Out  string `short:"o" help:"File to write; standard output when absent."`
 }

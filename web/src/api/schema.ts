@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/folding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The job's blank folded step by step, and how it fares with a shakier hand */
+        post: operations["folding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -143,6 +160,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A card's silhouette read from an SVG file */
+        post: operations["outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plan": {
         parameters: {
             query?: never;
@@ -154,6 +188,41 @@ export interface paths {
         put?: never;
         /** Work out everything a job needs */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The maker's own tools */
+        get: operations["settings"];
+        /** Keep the maker's own tools */
+        put: operations["saveSettings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/settings/jig": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a corner jig reads at its tip, from a square of known side */
+        get: operations["jigOffset"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -282,6 +351,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/wraps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The largest card the job's paper wraps, for every style */
+        post: operations["wraps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -324,15 +410,27 @@ export interface components {
             turned: boolean;
         };
         Blank: {
+            /** @description the cut list; of the plan's first blank only */
             answers: components["schemas"]["Answer"][];
             /** @description paper used, as text */
             area: string;
+            /** @description made of card stock, not paper */
+            board: boolean;
+            /** @description the envelope it is cut down from */
+            bought?: string;
+            /** @description folded round the card, not scored */
+            by_eye: boolean;
             cavity: components["schemas"]["Size"];
+            compare: components["schemas"]["Compare"];
             creases: components["schemas"]["Crease"][];
+            /** @description height of a box's walls */
+            depth?: components["schemas"]["Length"];
             flaps: components["schemas"]["Flap"][];
             geometry: components["schemas"]["Geometry"];
             height: components["schemas"]["Length"];
             name: string;
+            /** @description the closed envelope */
+            outside: components["schemas"]["Size"];
             /** @description the paper the job names */
             paper: components["schemas"]["SheetFit"];
             /** @description the change to the job that chooses this blank */
@@ -342,10 +440,16 @@ export interface components {
             proof: components["schemas"]["Proof"];
             seam: components["schemas"]["Length"];
             sheets: components["schemas"]["SheetFit"][];
+            /** @description what to do, where scores do not say it */
+            steps: string[];
             style: string;
             variant: string;
             waste: components["schemas"]["Waste"][];
             width: components["schemas"]["Length"];
+        };
+        BoardSpec: {
+            groove?: string;
+            jig?: string;
         };
         Card: {
             customary?: components["schemas"]["SizeHint"];
@@ -366,6 +470,7 @@ export interface components {
             grain?: string;
             height?: string;
             hinge?: string;
+            overhang?: components["schemas"]["Sides"];
             panel_widths?: string[];
             /** Format: int64 */
             panels?: number;
@@ -384,9 +489,11 @@ export interface components {
             /** @description Says is the unit a ruler goes with */
             rulers: components["schemas"]["Choice"][];
             sheets: components["schemas"]["SheetEntry"][];
-            styles: components["schemas"]["Choice"][];
+            styles: components["schemas"]["StyleChoice"][];
         };
         Check: {
+            /** @description the worst place on the blank laid flat, in mm */
+            at: number[];
             code: string;
             limit: components["schemas"]["Measure"];
             margin: string;
@@ -398,6 +505,42 @@ export interface components {
             id: string;
             name: string;
             says?: string;
+        };
+        Compare: {
+            /**
+             * Format: double
+             * @description paper in mm2, waste left out
+             */
+            area: number;
+            /** Format: int64 */
+            cuts: number;
+            /** @description the smallest sheet it comes out of */
+            needs: string;
+            /** @description class and price with the job's first carrier */
+            post: string;
+            /**
+             * Format: double
+             * @description to sort by: dearer is more, unknown more still, refused most
+             */
+            postage: number;
+            /** Format: int64 */
+            scores: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            seam: number;
+            share: string;
+            /**
+             * Format: double
+             * @description that sheet's area in mm2; none where no sheet takes it
+             */
+            sheet: number;
+            /**
+             * Format: double
+             * @description share of trials that close and take the card, of a hundred
+             */
+            trials: number;
         };
         Conflict: {
             /**
@@ -450,6 +593,12 @@ export interface components {
             flap: string;
             from: string;
             length: components["schemas"]["Length"];
+            line: number[][];
+            /** @description along the paper's edge from the corner named */
+            mark?: components["schemas"]["Length"];
+            mark_from?: string;
+            /** @description what the scoring board shows, with a corner in its jig */
+            reading: components["schemas"]["Length"];
         };
         Cut: {
             set: components["schemas"]["Length"];
@@ -608,6 +757,22 @@ export interface components {
              */
             type: string;
         };
+        Extra: {
+            answer: components["schemas"]["Answer"];
+            /** Format: int64 */
+            count: number;
+            height: components["schemas"]["Length"];
+            id: string;
+            /** @description where it lies on the first blank's drawing */
+            lies: number[][];
+            /** @description the scores as drawn */
+            lines: number[][][];
+            name: string;
+            outline: number[][];
+            /** @description from the foot of a liner, the left end of a band */
+            scores: components["schemas"]["Length"][];
+            width: components["schemas"]["Length"];
+        };
         Figure: {
             /** @description the same length in the other system */
             alt: string;
@@ -653,10 +818,16 @@ export interface components {
             says?: string;
         };
         FoldedFlap: {
+            /** @description the line it is mirrored about to where its fold puts it */
+            axis: number[][];
             crease: number[][];
             folded: number[][];
             name: string;
             points: number[][];
+        };
+        Folding: {
+            frames: components["schemas"]["Frame"][];
+            trials: components["schemas"]["Trials"][];
         };
         FormatEntry: {
             family: string;
@@ -676,14 +847,30 @@ export interface components {
              */
             width: number;
         };
+        Frame: {
+            drawing: components["schemas"]["Drawing"];
+            /** Format: int64 */
+            step: number;
+            text: string;
+        };
         Geometry: {
             body: number[][];
             diagonal: boolean;
             flaps: components["schemas"]["FoldedFlap"][];
             glue: number[][][];
             holes: number[][][];
+            /** @description the cavity between the creases */
+            inside: number[][];
             outline: number[][];
             paper: number[][];
+            /** @description every score as it is made: lines, or the dashes of a perforation */
+            scores: number[][][];
+            /** @description adhesive strips that hold the card */
+            strips: number[][][];
+            /** @description glue tabs at the walls' ends */
+            tabs: number[][][];
+            /** @description standing walls of a box */
+            walls: number[][][];
             waste: number[][][];
         };
         Item: {
@@ -713,23 +900,40 @@ export interface components {
                     height: string;
                     width: string;
                 };
+                dash?: string;
+                depth?: string;
                 ease?: string;
+                /** @description a catalogue identifier, or a measured width and height */
+                envelope?: string | {
+                    height: string;
+                    width: string;
+                };
+                flap?: string;
+                from?: string;
+                gap?: string;
+                glue?: string;
+                margin?: string;
                 mouth?: string;
+                of?: string;
                 offset?: string;
                 /** @description a catalogue identifier, or a measured width and height */
                 paper?: string | {
                     height: string;
                     width: string;
                 };
+                radius?: string;
                 rule?: string;
+                score?: string;
                 seam?: string;
                 side_flap?: string;
                 size?: string;
                 style?: string;
+                taper?: string;
                 thumb_gap?: string;
                 top_flap?: string;
                 variant?: string;
             };
+            board?: components["schemas"]["BoardSpec"];
             card?: components["schemas"]["CardSpec"];
             currency?: string;
             /** @description a catalogue identifier, or a measured width and height */
@@ -743,6 +947,7 @@ export interface components {
                 border: string;
                 name?: string;
             })[];
+            mat?: string;
             post?: components["schemas"]["PostSpec"];
             /** Format: int64 */
             quantity?: number;
@@ -824,6 +1029,15 @@ export interface components {
             sheet: string;
             text: string;
         };
+        Nest: {
+            /** Format: int64 */
+            count: number;
+            height: components["schemas"]["Length"];
+            places: components["schemas"]["Place"][];
+            sheet: string;
+            text: string;
+            width: components["schemas"]["Length"];
+        };
         Note: {
             code: string;
             field: string;
@@ -837,6 +1051,17 @@ export interface components {
             paper?: string;
             text: string;
             width: components["schemas"]["Length"];
+        };
+        Place: {
+            /**
+             * Format: double
+             * @description degrees
+             */
+            turn: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Post: {
             answers: components["schemas"]["Answer"][];
@@ -883,6 +1108,8 @@ export interface components {
              */
             layers: number;
             ok: boolean;
+            /** @description there, the card included */
+            thickest: components["schemas"]["Length"];
             trials?: components["schemas"]["Trials"];
         };
         Reading: {
@@ -933,9 +1160,13 @@ export interface components {
         Set: {
             base: components["schemas"]["Drawing"];
             blanks: components["schemas"]["Drawing"][];
+            /** @description liner, band and strips, as the plan lists them */
+            extras: components["schemas"]["Drawing"][];
             folded: components["schemas"]["Drawing"][];
             ladder: components["schemas"]["Drawing"];
             layers: components["schemas"]["Drawing"];
+            /** @description the first blank on its paper */
+            nest?: components["schemas"]["Drawing"];
             post: components["schemas"]["Drawing"][];
             /** @description one for each way of cutting a sheet */
             sheets: components["schemas"]["Drawing"][];
@@ -972,10 +1203,14 @@ export interface components {
             unit: string;
         };
         SheetFit: {
-            /** Format: int64 */
+            /**
+             * Format: double
+             * @description degrees it is turned by; the smallest turn that fits
+             */
             angle: number;
             fits: boolean;
             name: string;
+            on_hand: boolean;
             /** Format: int64 */
             per_sheet: number;
             sheet: string;
@@ -1013,6 +1248,22 @@ export interface components {
             state: "reserved" | "used" | "undone";
             text: string;
             title: string;
+        };
+        Sides: {
+            bottom?: string;
+            left?: string;
+            right?: string;
+            top?: string;
+        };
+        Silhouette: {
+            drawing: components["schemas"]["Drawing"];
+            height: components["schemas"]["Length"];
+            /**
+             * Format: double
+             * @description degrees the outline is turned by to lie straight in it
+             */
+            turn: number;
+            width: components["schemas"]["Length"];
         };
         Size: {
             height: components["schemas"]["Length"];
@@ -1052,6 +1303,19 @@ export interface components {
                 width: string;
             };
         };
+        StyleChoice: {
+            id: string;
+            name: string;
+            options: components["schemas"]["StyleOption"][];
+            says?: string;
+        };
+        StyleOption: {
+            /** @enum {string} */
+            kind: "words" | "length" | "size" | "envelope";
+            label: string;
+            name: string;
+            words: components["schemas"]["Choice"][];
+        };
         Summary: {
             drawing?: components["schemas"]["Drawing"];
             figure: string;
@@ -1073,6 +1337,14 @@ export interface components {
             offcuts?: boolean;
             /** @enum {string} */
             state: "reserved" | "used";
+        };
+        Tools: {
+            board?: components["schemas"]["BoardSpec"];
+            /** @description what a cutting machine leaves free at each side of its mat */
+            mat?: string;
+            ruler?: string;
+            trimmer?: components["schemas"]["TrimmerSpec"];
+            unit?: string;
         };
         Trials: {
             /** @description how far every cut and score may stray, either way */
@@ -1118,16 +1390,24 @@ export interface components {
             cut_plan?: components["schemas"]["CutPlan"];
             drawings: components["schemas"]["Set"];
             envelope?: components["schemas"]["Envelope"];
+            /** @description liner, belly band and strips that go with the first blank */
+            extras: components["schemas"]["Extra"][];
             fits: components["schemas"]["Fit"][];
             format: string;
             inside?: components["schemas"]["Layer"];
             ladder: components["schemas"]["Rung"][];
             layers: components["schemas"]["Layer"][];
             makes: components["schemas"]["Makeable"][];
+            /** @description how the first blank lies on its paper */
+            nest?: components["schemas"]["Nest"];
             post: components["schemas"]["Post"][];
             /** Format: int64 */
             quantity: number;
+            /** @description why the first blank is the one to make */
+            reasons: string[];
             ruler: string;
+            /** @description where ways of making the same style disagree, and what the proofs say */
+            schools: string[];
             /**
              * Format: int64
              * @description ruler marks by which a skipped step widens a border
@@ -1141,6 +1421,20 @@ export interface components {
             /** Format: int64 */
             version: number;
             warnings: components["schemas"]["Note"][];
+        };
+        Wrap: {
+            /** @description the largest card of the job's proportions and thickness it wraps */
+            largest?: components["schemas"]["Size"];
+            name: string;
+            /** @description the change to the job that makes this card */
+            patch?: {
+                [key: string]: unknown;
+            };
+            style: string;
+            /** @description customary cards it wraps */
+            takes: string[];
+            text: string;
+            variant: string;
         };
     };
     responses: never;
@@ -1267,8 +1561,8 @@ export interface operations {
     export: {
         parameters: {
             query: {
-                as: "svg" | "dxf" | "pdf" | "csv";
-                part: "base" | "layers" | "ladder" | "blank" | "cuts";
+                as: "svg" | "dxf" | "pdf" | "csv" | "hpgl";
+                part: "base" | "layers" | "ladder" | "blank" | "nest" | "liner" | "band" | "strips" | "cuts";
             };
             header?: never;
             path?: never;
@@ -1289,6 +1583,48 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    folding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Folding"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -1635,6 +1971,50 @@ export interface operations {
             };
         };
     };
+    outline: {
+        parameters: {
+            query: {
+                unit: "in" | "mm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Silhouette"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: never;
@@ -1655,6 +2035,119 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Worked"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tools"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveSettings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tools"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tools"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    jigOffset: {
+        parameters: {
+            query: {
+                side?: string;
+                reading?: string;
+                unit: "in" | "mm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Length"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2119,6 +2612,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    wraps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wrap"][];
                 };
             };
             /** @description Unprocessable Entity */

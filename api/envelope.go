@@ -1,0 +1,85 @@
+package api
+
+import (
+	"context"
+	"math"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/draw"
+)
+
+func registerEnvelope(a huma.API, s *service, op operation) {
+	huma.Register(a, op("POST", "/wraps", "wraps", "The largest card the job's paper wraps, for every style", true, 422), s.wraps)
+	huma.Register(a, op("POST", "/folding", "folding", "The job's blank folded step by step, and how it fares with a shakier hand", true, 422), s.folding)
+	outline := op("POST", "/outline", "outline", "A card's silhouette read from an SVG file", false, 422)
+	outline.MaxBodyBytes, outline.SkipValidateBody = draw.MaxOutline+1, true
+	huma.Register(a, outline, s.outline)
+}
+
+type wrapsOutput struct{ Body []plan.Wrap }
+
+func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
+	job, err := s.job(ctx, in.RawBody)
+	if err != nil {
+		return nil, err
+	}
+	all, err := plan.Wraps(job, s.catalog)
+	if err != nil {
+		return nil, problem(err)
+	}
+	return &wrapsOutput{all}, nil
+}
+
+// Folding is a blank folded step by step, and its trials by how far the hand strays.
+type Folding struct {
+	Frames []draw.Frame  `json:"frames"`
+	Trials []plan.Trials `json:"trials"`
+}
+
+type foldingOutput struct{ Body Folding }
+
+func (s *service) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
+	job, err := s.job(ctx, in.RawBody)
+	if err != nil {
+		return nil, err
+	}
+	p, err := plan.Make(job, s.catalog)
+	if err != nil {
+		return nil, problem(err)
+	}
+	trials, err := plan.TrialsByHand(job, s.catalog)
+	if err != nil {
+		return nil, problem(err)
+	}
+	return &foldingOutput{Folding{draw.Folding(p), trials}}, nil
+}
+
+// Silhouette is a card's outline and the smallest rectangle round it.
+type Silhouette struct {
+	Width   plan.Length  `json:"width"`
+	Height  plan.Length  `json:"height"`
+	Turn    float64      `json:"turn" doc:"degrees the outline is turned by to lie straight in it"`
+	Drawing draw.Drawing `json:"drawing"`
+}
+
+type silhouetteOutput struct{ Body Silhouette }
+
+func (s *service) outline(_ context.Context, in *struct {
+	Unit    string `query:"unit" required:"true" enum:"in,mm"`
+	RawBody []byte `contentType:"image/svg+xml"`
+}) (*silhouetteOutput, error) {
+	read, err := draw.ReadSVG(in.RawBody)
+	if err != nil {
+		return nil, problem(plan.Problems{{Field: "file", Text: err.Error()}})
+	}
+	unit := measure.Unit(in.Unit)
+	ruler := measure.DefaultRuler(unit)
+	// A card's own size, for its envelope, rounds up.
+	size := func(mm float64) plan.Length { return plan.LengthOf(ruler.Up(measure.FromMM(mm)), unit) }
+	out := Silhouette{Width: size(read.Width), Height: size(read.Height), Turn: math.Round(read.Turn*1800/math.Pi) / 10}
+	out.Drawing = draw.Straight(read, out.Width, out.Height)
+	return &silhouetteOutput{out}, nil
+}
