@@ -133,10 +133,10 @@ func TestJobsAreKeptWithRevisions(t *testing.T) {
 func TestDemoAndExport(t *testing.T) {
 	server, kept := serve(t, Settings{})
 	var list []Summary
-	if status, _, text := call(t, "POST", server.URL+"/api/v1/demo", "", &list); status != 200 || len(list) != 4 || list[0].Drawing == nil {
+	if status, _, text := call(t, "POST", server.URL+"/api/v1/demo", "", &list); status != 200 || len(list) != 5 || list[0].Drawing == nil {
 		t.Errorf("%d %.200s", status, text)
 	}
-	if all, _ := kept.List(context.Background(), ""); len(all) != 4 {
+	if all, _ := kept.List(context.Background(), ""); len(all) != 5 {
 		t.Errorf("%d jobs kept", len(all))
 	}
 	status, header, text := call(t, "POST", server.URL+"/api/v1/export?as=svg&part=blank", lantern, nil)

@@ -155,7 +155,10 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 		}
 		check(append([]Drawing{set.Start, set.Base, set.Layers, set.Ladder}, set.Sheets...)...)
 		note(p.Blanks[0].Answers)
-		check(set.Blanks[0], set.Folded[0])
+		check(set.Blanks[0])
+		for _, f := range Folding(p) {
+			check(f.Drawing)
+		}
 		for i, e := range p.Extras {
 			note([]plan.Answer{e.Answer})
 			check(set.Extras[i])

@@ -49,7 +49,7 @@ type Label struct {
 	Kind string `json:"kind,omitempty"`
 }
 
-// Set is every drawing of a plan. Blanks and Folded go with the plan's blanks, in order.
+// Set is every drawing of a plan. Blanks go with the plan's blanks, in order.
 type Set struct {
 	Start  Drawing   `json:"start"`
 	Base   Drawing   `json:"base"`
@@ -57,7 +57,6 @@ type Set struct {
 	Layers Drawing   `json:"layers"`
 	Ladder Drawing   `json:"ladder"`
 	Blanks []Drawing `json:"blanks"`
-	Folded []Drawing `json:"folded"`
 	Nest   *Drawing  `json:"nest,omitempty" doc:"the first blank on its paper"`
 	Extras []Drawing `json:"extras" doc:"liner, band and strips, as the plan lists them"`
 	Post   []Drawing `json:"post"`
@@ -68,11 +67,10 @@ type Set struct {
 func All(p *plan.Plan) Set {
 	s := Set{
 		Start: start(p), Base: base(p), Sheets: sheets(p), Layers: layers(p), Ladder: ladder(p),
-		Blanks: []Drawing{}, Folded: []Drawing{}, Extras: extras(p), Post: []Drawing{}, Slot: []Drawing{},
+		Blanks: []Drawing{}, Extras: extras(p), Post: []Drawing{}, Slot: []Drawing{},
 	}
 	for i := range p.Blanks {
 		s.Blanks = append(s.Blanks, unfolded(&p.Blanks[i]))
-		s.Folded = append(s.Folded, folded(p, &p.Blanks[i]))
 	}
 	if p.Nest != nil {
 		d := nest(p)

@@ -100,11 +100,6 @@ func folded(p *plan.Plan, b *plan.Blank) Drawing {
 		d.add("flap", f.Folded)
 		d.reach(f.Folded)
 	}
-	if b.Bought != "" {
-		for _, q := range g.Glue {
-			d.add("glue", q)
-		}
-	}
 	d.cardInside(p, b)
 	for _, q := range g.Strips {
 		d.add("strip", q)

@@ -37,10 +37,13 @@ func Folding(p *plan.Plan) []Frame {
 		}
 	}
 	last := &out[len(out)-1]
-	last.Text = "Closed"
-	for _, hole := range b.Geometry.Holes {
-		last.Drawing.add("hole", hole)
+	last.Text, last.Drawing = "Closed", folded(p, b)
+	if len(b.Geometry.Holes) > 0 {
 		last.Text = "Closed, with a hole"
+	}
+	// All moments share one frame, so that the envelope stays in its place.
+	for i := range out {
+		out[i].Drawing.reach(b.Geometry.Outline)
 	}
 	return out
 }

@@ -7,6 +7,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"os/exec"
+	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -171,4 +172,14 @@ func (s *screen) shoot() {
 	if png, err := s.page.Screenshot(false, nil); err == nil {
 		_ = os.WriteFile(dir+"/"+strings.ReplaceAll(s.Name(), "/", "-")+".png", png, 0o644)
 	}
+}
+
+// write puts a file where the browser can choose it.
+func write(t testing.TB, dir, name, text string) string {
+	t.Helper()
+	path := filepath.Join(dir, name)
+	if err := os.WriteFile(path, []byte(text), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	return path
 }

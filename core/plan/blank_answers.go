@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -129,13 +130,9 @@ func (l *answerList) snips(b blank.Blank) {
 	var places [][]string
 	var sizes []card.Size
 	for _, w := range b.Waste {
-		z := card.Size{Width: w.Width, Height: w.Height}
-		at := -1
-		for i := range sizes {
-			if near(sizes[i].Width, z.Width) && near(sizes[i].Height, z.Height) {
-				at = i
-			}
-		}
+		// The creases say where to cut; a ruler mark is near enough to tell which corner is which.
+		z := card.Size{Width: l.m.ruler.Nearest(w.Width), Height: l.m.ruler.Nearest(w.Height)}
+		at := slices.Index(sizes, z)
 		if at < 0 {
 			sizes, places, at = append(sizes, z), append(places, nil), len(sizes)
 		}
@@ -143,13 +140,10 @@ func (l *answerList) snips(b blank.Blank) {
 	}
 	for i, z := range sizes {
 		l.add(fmt.Sprintf("snip%d", i), "Snip", strings.Join(places[i], ", "), []string{
-			"Cut up to the crease and no further; by " + l.m.sizeText(z) + ".", bladeCaution,
+			"Cut along the creases, up to where they meet and no further.", bladeCaution,
 		}, l.m.both(fmt.Sprintf("snip%d", i), z)...)
 	}
 }
-
-// near tells lengths apart that a maker could not.
-func near(a, b measure.Length) bool { return max(a-b, b-a) < 10*measure.Micrometre }
 
 func (m *maker) cavityText(b blank.Blank, one, room measure.Length) string {
 	thick, words := m.thickness, fmt.Sprintf("%s card + %s thick + %s ease", m.bare(one), m.bare(m.thickness), m.bare(m.blank.ease))

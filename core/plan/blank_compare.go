@@ -197,6 +197,10 @@ func (m *maker) schools() []string {
 		if len(same) != 2 || same[0].special() {
 			continue
 		}
+		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
+			out = append(out, fmt.Sprintf("%s: both schools come to the same here, a seam of %s.", style.Name, same[0].Seam.Text))
+			continue
+		}
 		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, same[0].school(m), same[1].school(m)))
 	}
 	return out

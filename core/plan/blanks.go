@@ -151,7 +151,7 @@ func (m *maker) describe(c candidate, b blank.Blank) Blank {
 		Paper:    m.fitSheet(m.blank.paper, b, false),
 		Proof:    m.proofOf(p, m.trials(b)),
 		Geometry: geometry(b, p),
-		Patch:    m.choose(c), Steps: slices.Concat([]string{}, b.Steps),
+		Patch:    m.choose(c), Steps: append([]string{}, b.Steps...),
 		Bought: b.Bought, ByEye: b.ByEye, Board: b.Board, Answers: []Answer{},
 		made: b, from: c,
 	}
@@ -173,6 +173,7 @@ func (m *maker) describe(c candidate, b blank.Blank) Blank {
 	for _, w := range b.Waste {
 		out.Waste = append(out.Waste, Waste{w.Place, m.length(w.Width), m.length(w.Height)})
 	}
+	out.Area = areaText(b.Outline.Area(), m.unit)
 	m.compare(&out, b)
 	return out
 }

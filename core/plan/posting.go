@@ -247,11 +247,24 @@ func (m *maker) waysOut(v post.Verdict) []Fix {
 		}
 	}
 	for _, r := range v.Reasons() {
+		if r.Code == "ratio" {
+			out = append(out, m.longerEnvelope(v)...)
+		}
 		if r.Code == "closure" {
 			out = append(out, Fix{"Close it flat", map[string]any{"post": map[string]any{"closure": nil}}})
 		}
 	}
 	return out
+}
+
+// longerEnvelope is a blank that proves and posts for less than this verdict's price.
+func (m *maker) longerEnvelope(v post.Verdict) []Fix {
+	for _, b := range m.plan.Blanks {
+		if b.Proof.OK && v.Priced && b.Compare.Postage < float64(v.Price) && v.Carrier.ID == m.carriers[0].ID {
+			return []Fix{{"Make it: " + lower(b.Name), b.Patch}}
+		}
+	}
+	return nil
 }
 
 func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Length) []Answer {

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
@@ -32,6 +33,9 @@ func Wraps(j Job, cat *catalog.Catalog) ([]Wrap, error) {
 	m := &maker{spec: s, catalog: cat, plan: &Plan{}}
 	out := []Wrap{}
 	for _, style := range blank.Styles() {
+		if slices.ContainsFunc(style.Options, func(o blank.Option) bool { return o.Envelope }) {
+			continue // made of a bought envelope, not of paper
+		}
 		for _, v := range style.Variants {
 			out = append(out, m.wrap(candidate{style: style, variant: v, options: v.Options}))
 		}
@@ -42,7 +46,6 @@ func Wraps(j Job, cat *catalog.Catalog) ([]Wrap, error) {
 func (m *maker) wrap(c candidate) Wrap {
 	w := Wrap{Style: c.style.ID, Variant: c.variant.ID, Name: c.name(), Takes: []string{}}
 	req := m.request(c.options)
-	req.Formats = nil // a bought envelope is no paper
 	whole := m.outer()
 	long := max(whole.Width, whole.Height)
 	at := func(side measure.Length) card.Size {

@@ -39,7 +39,10 @@ var views = []view{
 	{"ladder", "light", 1280, 800, 1, "layers", []string{"pick-ladder"}},
 	{"shelf", "light", 1280, 800, -1, "shelf", nil},
 	{"envelope", "light", 1280, 800, 1, "envelope", nil},
-	{"envelope-folded", "light", 1280, 800, 3, "envelope", []string{"pick-folded", "pick-buy"}},
+	{"envelope-folded", "light", 1280, 800, 3, "envelope", []string{"pick-fold", "pick-buy"}},
+	{"envelope-box", "light", 1280, 800, 4, "envelope", nil},
+	{"envelope-schools", "light", 1280, 800, 2, "envelope", []string{"pick-compare"}},
+	{"settings", "light", 1280, 800, -1, "settings", nil},
 	{"post", "light", 1280, 800, 2, "post", nil},
 	{"envelope-tablet-dark", "dark", 800, 1180, 1, "envelope", nil},
 }

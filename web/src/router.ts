@@ -6,6 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'jobs', component: JobsView },
     { path: '/shelf', name: 'shelf', component: () => import('./views/ShelfView.vue') },
+    { path: '/settings', name: 'settings', component: () => import('./views/SettingsView.vue') },
     { path: '/jobs/:id/:station?', name: 'job', component: () => import('./views/JobView.vue'), props: true },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

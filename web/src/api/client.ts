@@ -17,6 +17,11 @@ export type Stock = Schemas['StockSpec']
 export type ShelfBody = Schemas['ShelfBody']
 export type ShelfEntry = Schemas['ShelfEntry']
 export type Item = Schemas['Item']
+export type Folding = Schemas['Folding']
+export type Wrap = Schemas['Wrap']
+export type Tools = Schemas['Tools']
+export type Silhouette = Schemas['Silhouette']
+export type StyleChoice = Schemas['StyleChoice']
 export type Reading = Schemas['Reading']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })

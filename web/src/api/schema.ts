@@ -1162,7 +1162,6 @@ export interface components {
             blanks: components["schemas"]["Drawing"][];
             /** @description liner, band and strips, as the plan lists them */
             extras: components["schemas"]["Drawing"][];
-            folded: components["schemas"]["Drawing"][];
             ladder: components["schemas"]["Drawing"];
             layers: components["schemas"]["Drawing"];
             /** @description the first blank on its paper */

@@ -9,6 +9,10 @@ const props = defineProps<{
   bare?: boolean
   title?: string
   scale?: number
+  /** Pixels a millimetre at true size: the picture is as large as the thing, and scrolls. */
+  life?: number
+  /** A place to ring, in the drawing's millimetres. */
+  ring?: number[]
 }>()
 const emit = defineEmits<{ point: [key: string] }>()
 
@@ -32,17 +36,29 @@ const pads = computed(() => {
   return pad
 })
 
+/** The room there is, or at life size the room it takes. */
+const room = computed(() => {
+  const { lo, hi } = props.drawing
+  const p = pads.value
+  const grown = (far: number, near: number, pad: number) => (far - near) * (props.life ?? 0) + pad
+  return {
+    w: Math.max(size.value.w, grown(hi[0] ?? 0, lo[0] ?? 0, p.left + p.right)),
+    h: Math.max(size.value.h, grown(hi[1] ?? 0, lo[1] ?? 0, p.top + p.bottom)),
+  }
+})
+
 const view = computed(() => {
   const { lo, hi } = props.drawing
   const [x0, y0, x1, y1] = [lo[0] ?? 0, lo[1] ?? 0, hi[0] ?? 1, hi[1] ?? 1]
   const p = pads.value
-  const room = {
-    w: Math.max(size.value.w - p.left - p.right, 10),
-    h: Math.max(size.value.h - p.top - p.bottom, 10),
+  const free = {
+    w: Math.max(room.value.w - p.left - p.right, 10),
+    h: Math.max(room.value.h - p.top - p.bottom, 10),
   }
-  const s = props.scale ?? Math.min(room.w / Math.max(x1 - x0, 1), room.h / Math.max(y1 - y0, 0.1))
-  const left = p.left + (room.w - (x1 - x0) * s) / 2
-  const top = p.top + (room.h - (y1 - y0) * s) / 2
+  const fill = Math.min(free.w / Math.max(x1 - x0, 1), free.h / Math.max(y1 - y0, 0.1))
+  const s = props.life ?? props.scale ?? fill
+  const left = p.left + (free.w - (x1 - x0) * s) / 2
+  const top = p.top + (free.h - (y1 - y0) * s) / 2
   return { s, x: (v: number) => left + (v - x0) * s, y: (v: number) => top + (v - y0) * s, x0, y0, x1, y1 }
 })
 
@@ -106,8 +122,8 @@ const pieces = (text: string) =>
 </script>
 
 <template>
-  <div ref="frame" class="frame" :class="{ bare }">
-    <svg v-if="size.w > 0" :width="size.w" :height="size.h" role="img" :aria-label="title ?? drawing.name">
+  <div ref="frame" class="frame" :class="{ bare, life }">
+    <svg v-if="size.w > 0" :width="room.w" :height="room.h" role="img" :aria-label="title ?? drawing.name">
       <defs>
         <pattern
           :id="`${uid}-glue`"
@@ -144,6 +160,7 @@ const pieces = (text: string) =>
                 : {}
         "
       />
+      <circle v-if="ring" :cx="at(ring)[0]" :cy="at(ring)[1]" r="15" class="ring" />
       <template v-if="!bare">
         <text
           v-for="(l, i) in drawing.labels"
@@ -205,8 +222,30 @@ const pieces = (text: string) =>
   min-height: 0;
   overflow: hidden;
 }
+.frame.life {
+  overflow: auto;
+}
 svg {
   display: block;
+}
+.ring {
+  fill: none;
+  stroke: var(--parcel-deep);
+  stroke-width: 4;
+}
+.wall {
+  fill: var(--ink);
+  fill-opacity: 0.08;
+  stroke: none;
+}
+.turned {
+  fill: var(--card-paper);
+  stroke-width: 1.4;
+}
+.strip {
+  fill: var(--parcel);
+  stroke: var(--parcel-deep);
+  stroke-width: 1;
 }
 .shape {
   fill: none;

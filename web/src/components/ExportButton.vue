@@ -5,10 +5,11 @@ import { api } from '@/api/client'
 import { takeFile } from '@/job/file'
 import { useJob } from '@/job/job'
 
-type Format = 'svg' | 'dxf' | 'pdf' | 'csv'
+type Format = 'svg' | 'dxf' | 'pdf' | 'csv' | 'hpgl'
+type Part = 'base' | 'layers' | 'ladder' | 'blank' | 'nest' | 'liner' | 'band' | 'strips' | 'cuts'
 
 /** Takes a part away as a file: at true size, or as a list. */
-const props = defineProps<{ part: 'base' | 'layers' | 'ladder' | 'blank' | 'cuts'; formats?: Format[] }>()
+const props = defineProps<{ part: Part; formats?: Format[]; small?: boolean }>()
 const jobs = useJob()
 const failed = ref('')
 
@@ -17,9 +18,14 @@ const says: Record<Format, string> = {
   dxf: 'layers CUT, SCORE and GLUE, in millimetres',
   pdf: 'true size on paper, with a check ruler',
   csv: 'one line for each cut',
+  hpgl: 'strokes for a plotter: pen 1 scores, pen 2 cuts, pen 3 outlines the glue',
 }
 const about = (f: Format) =>
-  props.part === 'cuts' && f === 'pdf' ? 'the list, with every sheet drawn' : says[f]
+  props.part === 'cuts' && f === 'pdf'
+    ? 'the list, with every sheet drawn'
+    : props.part === 'blank' && f === 'csv'
+      ? 'one line for each score, with what the board reads'
+      : says[f]
 
 async function take(as: Format) {
   if (!jobs.job) return
@@ -32,7 +38,7 @@ async function take(as: Format) {
     })
     if (!data) throw new Error(error?.errors?.[0]?.message ?? 'The file could not be made.')
     const name = (jobs.job.title || 'job').replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
-    takeFile(data as Blob, `${name}-${props.part}.${as}`)
+    takeFile(data as Blob, `${name}-${props.part}.${as === 'hpgl' ? 'plt' : as}`)
   } catch (e) {
     failed.value = e instanceof Error ? e.message : 'The file could not be made.'
   }

@@ -1,131 +1,159 @@
 <script setup lang="ts">
-import { mdiAlertOctagon, mdiCheckBold } from '@mdi/js'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import ChoiceRow from '@/components/ChoiceRow.vue'
 import CutList from '@/components/CutList.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import ExportButton from '@/components/ExportButton.vue'
+import ExtrasList from '@/components/ExtrasList.vue'
 import FigureText from '@/components/FigureText.vue'
+import FoldView from '@/components/FoldView.vue'
 import LengthField from '@/components/LengthField.vue'
+import ProofList from '@/components/ProofList.vue'
+import SchoolsStrip from '@/components/SchoolsStrip.vue'
+import SchoolsTable from '@/components/SchoolsTable.vue'
 import SheetPicker from '@/components/SheetPicker.vue'
 import StateMark from '@/components/StateMark.vue'
 import StationLayout from '@/components/StationLayout.vue'
-import type { Blank } from '@/api/client'
+import StyleOptions from '@/components/StyleOptions.vue'
+import TrialsPlot from '@/components/TrialsPlot.vue'
+import WrapsList from '@/components/WrapsList.vue'
 import { useCatalog } from '@/job/catalog'
-import { sharedScale } from '@/job/drawing'
+import { useFolding } from '@/job/folding'
+import { useScreen } from '@/job/screen'
 import { useStation } from '@/job/station'
+
+type Side = 'make' | 'buy' | 'paper'
+type View = 'flat' | 'fold' | 'sheet' | 'compare'
 
 const { jobs, job, plan, unit, lit, type, pick } = useStation('envelope')
 const catalog = useCatalog()
-const side = ref<'make' | 'buy'>('make')
-const view = ref<'flat' | 'folded'>('flat')
+const screen = useScreen()
+const side = ref<Side>('make')
+const view = ref<View>('flat')
+const life = ref(false)
+const ring = ref<number[]>()
 const blank = computed(() => plan.value.blanks[0])
-const drawing = computed(() =>
-  view.value === 'flat' ? plan.value.drawings.blanks[0] : plan.value.drawings.folded[0],
-)
-const sides = [
-  { id: 'make' as const, name: 'Make one' },
-  { id: 'buy' as const, name: 'Buy one' },
-]
-const views = [
-  { id: 'flat' as const, name: 'Laid flat' },
-  { id: 'folded' as const, name: 'Folded' },
-]
+const { folding, failed } = useFolding(() => view.value === 'fold')
 
-/** One scale for all the small drawings, so that their paper can be compared. */
-const scale = computed(() => sharedScale(plan.value.drawings.blanks, 84, 84))
-const state = (b: Blank) => (!b.proof.ok ? 'stop' : b.paper.fits ? 'good' : 'look')
-const word = (b: Blank) => (!b.proof.ok ? 'fails' : b.paper.fits ? 'proved' : 'larger paper')
+const sides: { id: Side; name: string }[] = [
+  { id: 'make', name: 'Make one' },
+  { id: 'buy', name: 'Buy one' },
+  { id: 'paper', name: 'From the paper' },
+]
+const views = computed(() => {
+  const all: { id: View; name: string }[] = [
+    { id: 'flat', name: 'Laid flat' },
+    { id: 'fold', name: 'Fold it' },
+    { id: 'compare', name: 'Side by side' },
+  ]
+  if (plan.value.nest) all.splice(2, 0, { id: 'sheet', name: 'On its sheet' })
+  return all
+})
+watch(views, (all) => {
+  if (!all.some((v) => v.id === view.value)) view.value = 'flat'
+})
+const trueSize = computed(() => (life.value ? (screen.measured.value ?? screen.assumed) : undefined))
+const drawing = computed(() =>
+  view.value === 'sheet' ? plan.value.drawings.nest : plan.value.drawings.blanks[0],
+)
 const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : 'look')
+const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
 </script>
 
 <template>
   <StationLayout :title="blank ? blank.name : 'No envelope suits this card'">
     <template #tools>
       <ChoiceRow label="Drawing" :options="views" :value="view" @pick="view = $event" />
-      <ExportButton v-if="blank" part="blank" />
+      <button
+        v-if="view !== 'compare'"
+        class="plain-button life"
+        :aria-pressed="life"
+        data-testid="life-size"
+        :title="screen.measured.value ? undefined : 'Set this screen up in Settings for an exact size'"
+        @click="life = !life"
+      >
+        {{ life ? 'Fit the screen' : 'Life size' }}
+      </button>
+      <ExportButton v-if="blank" part="blank" :formats="['svg', 'dxf', 'pdf', 'hpgl', 'csv']" />
     </template>
     <template #drawing>
-      <DrawingView v-if="drawing" :drawing="drawing" :lit="lit" @point="lit = $event" />
+      <SchoolsTable v-if="view === 'compare'" :plan="plan" @pick="pick" />
+      <FoldView v-else-if="view === 'fold'" :folding="folding" :failed="failed" :life="trueSize" />
+      <DrawingView
+        v-else-if="drawing"
+        :drawing="drawing"
+        :lit="lit"
+        :life="trueSize"
+        :ring="view === 'flat' ? ring : undefined"
+        @point="lit = $event"
+      />
     </template>
     <template #below>
-      <div class="schools no-print" role="radiogroup" aria-label="Ways of making it, to one scale">
-        <button
-          v-for="(b, i) in plan.blanks"
-          :key="`${b.style}/${b.variant}`"
-          class="school"
-          role="radio"
-          :aria-checked="i === 0"
-          :class="{ on: i === 0 }"
-          :data-testid="`school-${b.style}-${b.variant}`"
-          @click="i !== 0 && pick(b.patch)"
-        >
-          <span class="thumb"
-            ><DrawingView :drawing="plan.drawings.blanks[i]!" bare :scale="scale" :title="b.name"
-          /></span>
-          <span class="facts">
-            <strong>{{ b.name }}</strong>
-            <FigureText
-              :text="b.geometry.diagonal ? `${b.width.text} square` : `${b.width.text} × ${b.height.text}`"
-            />
-            <span>{{ b.area }} of paper, seam <FigureText :text="b.seam.text" /></span>
-            <StateMark :state="state(b)" :word="word(b)" />
-          </span>
-        </button>
-        <p v-for="u in plan.unsuited" :key="u.name" class="unsuited">
-          {{ u.name }} does not suit: {{ u.text }}.
-        </p>
-      </div>
+      <p v-if="view === 'sheet' && plan.nest" class="nest" data-testid="nest">
+        <FigureText prose :text="plan.nest.text" />.
+        <ExportButton part="nest" :formats="['svg', 'dxf', 'pdf', 'hpgl']" />
+      </p>
+      <SchoolsStrip v-if="view !== 'compare'" :plan="plan" @pick="pick" />
     </template>
     <template #say>
       <ChoiceRow label="Make or buy" :options="sides" :value="side" @pick="side = $event" />
-      <template v-if="side === 'make'">
-        <div class="trio">
-          <LengthField
-            label="Seam"
-            field="blank.seam"
-            :value="job.blank?.seam"
-            :placeholder="unit === 'mm' ? '12 mm' : '1/2 in'"
-            @change="type('blank.seam', $event)"
-          />
-          <LengthField
-            label="Ease"
-            field="blank.ease"
-            :value="job.blank?.ease"
-            :placeholder="unit === 'mm' ? '6 mm' : '1/4 in'"
-            @change="type('blank.ease', $event)"
-          />
-          <SheetPicker
-            label="Paper"
-            field="blank.paper"
-            :value="job.blank?.paper"
-            :assumed="blank?.paper.sheet"
-            :catalog="catalog"
-            :unit="unit"
-            :error="jobs.errors['blank.paper']"
-            @pick="pick({ blank: { paper: $event } })"
-          />
-        </div>
-      </template>
+      <div v-if="side !== 'buy'" class="trio">
+        <LengthField
+          label="Seam"
+          field="blank.seam"
+          :value="job.blank?.seam"
+          :placeholder="unit === 'mm' ? '12 mm' : '1/2 in'"
+          @change="type('blank.seam', $event)"
+        />
+        <LengthField
+          label="Ease"
+          field="blank.ease"
+          :value="job.blank?.ease"
+          :placeholder="unit === 'mm' ? '6 mm' : '1/4 in'"
+          @change="type('blank.ease', $event)"
+        />
+        <SheetPicker
+          label="Paper"
+          field="blank.paper"
+          :value="job.blank?.paper"
+          :assumed="blank?.paper.sheet"
+          :catalog="catalog"
+          :unit="unit"
+          :error="jobs.errors['blank.paper']"
+          @pick="pick({ blank: { paper: $event } })"
+        />
+      </div>
+      <StyleOptions
+        v-if="side === 'make' && blank"
+        :blank="blank"
+        :job="job"
+        :catalog="catalog"
+        :unit="unit"
+        :error="jobs.errors['blank.envelope']"
+        @set="(patch, key) => jobs.change(patch, key)"
+      />
     </template>
     <template #list>
       <template v-if="side === 'make' && blank">
         <CutList :answers="blank.answers" :lit="lit" @point="lit = $event" />
-        <h2 class="small-caps proof-title">Proof by folding, as cut on the ruler</h2>
-        <ul class="proof">
-          <li v-for="c in blank.proof.checks" :key="c.code" :class="{ bad: !c.ok }">
-            <v-icon
-              :icon="c.ok ? mdiCheckBold : mdiAlertOctagon"
-              size="14"
-              :aria-label="c.ok ? 'passes' : 'fails'"
-            />
-            <FigureText prose :text="c.text" />
-          </li>
-        </ul>
-        <p v-if="blank.proof.trials" class="trials" data-testid="trials">
-          <FigureText prose :text="blank.proof.trials.text" />.
+        <ol v-if="blank.steps.length" class="steps" data-testid="steps">
+          <li v-for="s in blank.steps" :key="s"><FigureText prose :text="s" /></li>
+        </ol>
+        <ProofList :proof="blank.proof" @point="ring = $event" />
+        <TrialsPlot v-if="view === 'fold' && folding" :trials="folding.trials" />
+        <p class="sheets" data-testid="sheets">
+          Comes out of
+          <template v-if="sheets.length">
+            <span v-for="(s, i) in sheets" :key="s.name"
+              >{{ i ? ', ' : '' }}<strong>{{ s.name }}</strong
+              >{{ s.on_hand ? ' (on hand)' : '' }}: {{ s.per_sheet
+              }}{{ s.angle ? ` at ${s.angle}°` : '' }}</span
+            ></template
+          ><template v-else>no sheet in the list; give the paper a size of its own</template>.
         </p>
+        <ExtrasList :plan="plan" />
       </template>
+      <WrapsList v-else-if="side === 'paper'" @pick="pick" />
       <table v-else class="fits">
         <thead>
           <tr>
@@ -155,72 +183,30 @@ const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : '
   grid-template-columns: 92px 92px 1fr;
   gap: 8px;
 }
-.schools {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  border-top: 1px solid var(--rule);
-  background: var(--ground);
+.life {
+  font-size: 14px;
+  font-weight: 600;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  color: var(--ink);
 }
-.school {
-  display: grid;
-  grid-template-columns: 88px minmax(0, 1fr);
-  gap: 8px;
+.nest {
+  display: flex;
+  gap: 12px;
   align-items: center;
-  padding: 8px;
-  border: 0;
-  border-right: 1px solid var(--rule);
-  background: none;
-  color: var(--text);
-  text-align: left;
-  cursor: pointer;
+  padding: 0 18px 8px;
+  font-weight: 600;
+  color: var(--ink);
 }
-.school.on {
-  background: var(--sheet);
-  box-shadow: inset 0 4px 0 var(--parcel);
+.steps {
+  padding: 8px 0 0 20px;
+  font-size: 14px;
+  line-height: 1.45;
 }
-.thumb {
-  width: 88px;
-  height: 88px;
-}
-.facts {
-  display: grid;
-  font-size: 13px;
-  line-height: 1.35;
-}
-.unsuited {
-  grid-column: 1 / -1;
-  padding: 4px 12px;
-  font-size: 13px;
-  color: var(--muted);
-}
-.trials {
+.sheets {
   padding-top: 8px;
   font-size: 14px;
-  color: var(--muted);
-}
-.proof-title {
-  margin-top: 14px;
-}
-.proof {
-  list-style: none;
-  padding: 0;
-  columns: 1;
-  font-size: 13.5px;
-}
-.proof li {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  color: var(--good);
-  line-height: 1.5;
-}
-.proof li :deep(.figure) {
-  color: var(--text);
-}
-.proof li.bad,
-.proof li.bad :deep(.figure) {
-  color: var(--stop);
-  font-weight: 600;
+  line-height: 1.45;
 }
 .fits {
   width: 100%;
@@ -246,13 +232,5 @@ small {
   display: block;
   color: var(--muted);
   font-size: 13px;
-}
-@media (max-width: 900px) {
-  .school {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .thumb {
-    display: none;
-  }
 }
 </style>

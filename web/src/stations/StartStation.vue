@@ -6,6 +6,7 @@ import DrawingView from '@/components/DrawingView.vue'
 import FigureText from '@/components/FigureText.vue'
 import FormatPicker from '@/components/FormatPicker.vue'
 import LengthField from '@/components/LengthField.vue'
+import OutlinePanel from '@/components/OutlinePanel.vue'
 import MakesList from '@/components/MakesList.vue'
 import SizePair from '@/components/SizePair.vue'
 import SheetPicker from '@/components/SheetPicker.vue'
@@ -72,6 +73,7 @@ function measure(side: 'width' | 'height', text: string) {
     `envelope.${side}`,
   )
 }
+const sides = ['top', 'right', 'bottom', 'left'] as const
 const given = computed(() => typeof job.value.envelope === 'string' && job.value.envelope)
 </script>
 
@@ -134,6 +136,25 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
           @change="type('card.ease', $event)"
         />
       </div>
+      <details v-if="door === 'card'" :open="!!job.card?.overhang" class="overhang">
+        <summary data-testid="overhang">Something pokes out past its edges</summary>
+        <div class="four">
+          <LengthField
+            v-for="s in sides"
+            :key="s"
+            :label="s"
+            :field="`card.overhang.${s}`"
+            :value="job.card?.overhang?.[s]"
+            placeholder="0"
+            @change="type(`card.overhang.${s}`, $event)"
+          />
+        </div>
+      </details>
+      <OutlinePanel
+        v-if="door === 'card'"
+        :unit="unit"
+        @use="(width, height) => pick({ card: { width, height } })"
+      />
       <p v-if="plan.card.customary" class="customary">
         <FigureText prose :text="plan.card.customary.text" />.
         <v-btn size="small" variant="outlined" @click="pick(plan.card.customary.patch)">Use it</v-btn>
@@ -218,6 +239,19 @@ const given = computed(() => typeof job.value.envelope === 'string' && job.value
   align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: 10px;
+}
+.overhang summary {
+  cursor: pointer;
+  font-size: 14px;
+  font-weight: 600;
+  color: var(--ink);
+}
+.four {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 8px;
+  padding-top: 8px;
+  align-items: start;
 }
 .customary {
   display: flex;

@@ -50,8 +50,13 @@ async function create(job: Job) {
   const { data } = await api.POST('/api/v1/jobs', { body: job })
   if (data) await router.push({ name: 'job', params: { id: data.id } })
 }
-const fresh = () =>
-  create({ format: 'yellow-parcel-job', version: 1, title: '', unit: 'in', ruler: '1/16 in' })
+/** A new job is typed in the maker's own unit, read on their own ruler. */
+async function fresh() {
+  const { data } = await api.GET('/api/v1/settings')
+  const unit = data?.unit ?? 'in'
+  const ruler = data?.ruler ?? (unit === 'mm' ? '1 mm' : '1/16 in')
+  await create({ format: 'yellow-parcel-job', version: 1, title: '', unit, ruler })
+}
 
 async function duplicate(j: Summary) {
   const { data } = await api.GET('/api/v1/jobs/{id}', { params: { path: { id: j.id } } })
@@ -93,6 +98,7 @@ async function demo() {
         @click:clear="search = ''"
       />
       <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
+      <v-btn variant="outlined" :to="{ name: 'settings' }" data-testid="to-settings">Settings</v-btn>
       <v-btn variant="flat" class="new" :prepend-icon="mdiPlus" data-testid="new-job" @click="fresh"
         >New job</v-btn
       >
