@@ -125,7 +125,8 @@ func TestOtherPartsAndWrongOnes(t *testing.T) {
 }
 
 func TestEveryDimensionNamesAFigure(t *testing.T) {
-	jobs := []string{`"envelope":"us-a7"`, `"card":{"width":"6","height":"6","thickness":"1/4","fold":"tent"}`, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat"}`}
+	jobs := []string{`"envelope":"us-a7"`, `"card":{"width":"6","height":"6","thickness":"1/4","fold":"tent"}`, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat"}`,
+		`"card":{"width":"4","height":"6","overhang":{"right":"1/4","top":"1/8"}}`}
 	for _, s := range blank.Styles() {
 		for _, v := range s.Variants {
 			// A square card half an inch thick suits every style.

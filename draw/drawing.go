@@ -124,6 +124,13 @@ func start(p *plan.Plan) Drawing {
 		d.add("card", rect(0, 0, d.Hi[0], d.Hi[1]))
 		d.sized(0, 0, d.Hi[0], d.Hi[1], p.Card.Width, p.Card.Height, "card", 0)
 		d.stack(p, false)
+		if o := p.Card.Outer; o != nil {
+			reach := rect(-o.Left, -o.Top, o.Width.MM, o.Height.MM)
+			d.add("inside", reach)
+			d.reach(reach)
+			d.dim("bottom", 0, reach[3], reach[2], o.Width.Text, "outer.width")
+			d.dim("right", 0, reach[2], reach[1], o.Height.Text, "outer.height")
+		}
 		return d
 	}
 	e := p.Envelope

@@ -77,6 +77,7 @@ func TestEveryKindOfFileIsWritten(t *testing.T) {
 	for _, c := range []struct{ as, part, begins string }{
 		{"svg", "base", "<?xml"}, {"pdf", "base", "%PDF-"}, {"svg", "layers", "<?xml"}, {"pdf", "layers", "%PDF-"}, {"svg", "ladder", "<?xml"},
 		{"pdf", "ladder", "%PDF-"}, {"pdf", "blank", "%PDF-"}, {"dxf", "blank", "  0\nSECTION"}, {"dxf", "base", "  0\nSECTION"}, {"pdf", "cuts", "%PDF-"}, {"csv", "cuts", "cut,set,set_mm,"},
+		{"hpgl", "blank", "IN;PA;"}, {"csv", "blank", "score,flap,from,"}, {"svg", "liner", "<?xml"}, {"dxf", "band", "  0\nSECTION"}, {"pdf", "nest", "%PDF-"}, {"svg", "nest", "<?xml"},
 	} {
 		code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-")
 		if code != 0 || !strings.HasPrefix(out, c.begins) {

@@ -37,6 +37,10 @@ func Liner(b Blank, r measure.Ruler) (e Extra, ok bool) {
 	var folds []shape.Line
 	if f, ok := b.closingFlap(); ok {
 		whole = append(append(shape.Polygon{}, f.Shape...), b.Inside...).Hull()
+		// A flap that does not reach across the mouth leaves corners a liner would fill.
+		if whole.Area() > b.Body.Area()+f.Wall.Area()+f.Shape.Area()+1e-3 {
+			return Extra{}, false
+		}
 		folds = []shape.Line{f.Base}
 		if len(f.Wall) > 0 {
 			folds = append(folds, f.Crease)

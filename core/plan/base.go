@@ -28,6 +28,13 @@ func (m *maker) cardAndEnvelope() {
 		m.customary()
 	}
 	m.answer("start", "card", "Finished card", "", working, m.both("card", m.spec.card)...)
+	if z := m.outer(); z != m.spec.card {
+		m.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{
+			fmt.Sprintf("%s card + %s left + %s right wide; %s card + %s above + %s below high.", m.bare(m.spec.card.Width), m.bare(m.overhang.left), m.bare(m.overhang.right),
+				m.bare(m.spec.card.Height), m.bare(m.overhang.top), m.bare(m.overhang.bottom)),
+		}, m.both("outer", z)...)
+		p.Card.Outer = &CardOuter{Size: m.size(z), Left: m.overhang.left.MM(), Top: m.overhang.top.MM()}
+	}
 	if m.envelope == nil {
 		return
 	}

@@ -178,9 +178,10 @@ func (b BlankSpec) MarshalJSON() ([]byte, error) {
 		out["paper"] = b.Paper
 	}
 	for name, o := range b.Options {
-		if o.Text == "" {
+		switch {
+		case o.Width != "" || o.Height != "":
 			out[name] = sizeDoc{o.Width, o.Height}
-		} else {
+		case o.Text != "":
 			out[name] = o.Text
 		}
 	}

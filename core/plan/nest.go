@@ -44,7 +44,7 @@ func (m *maker) nest() {
 		n.Places = append(n.Places, Place{at.Turn * 180 / math.Pi, at.Move.X, at.Move.Y})
 	}
 	n.Count = len(n.Places)
-	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch", n.Count, sheet.name, sheetsText((m.quantity+n.Count-1)/n.Count))
+	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, sheet.name, sheetsText((m.quantity+n.Count-1)/n.Count))
 	m.plan.Nest = n
 }
 

@@ -70,13 +70,21 @@ type Envelope struct {
 
 // Card is the finished card. From says where its size comes from.
 type Card struct {
-	Width     Length    `json:"width"`
-	Height    Length    `json:"height"`
-	Thickness Length    `json:"thickness"`
-	Weight    string    `json:"weight"`
-	Text      string    `json:"text" doc:"the size in one line"`
-	From      string    `json:"from" enum:"envelope,given,sheet"`
-	Customary *SizeHint `json:"customary,omitempty"`
+	Width     Length     `json:"width"`
+	Height    Length     `json:"height"`
+	Thickness Length     `json:"thickness"`
+	Weight    string     `json:"weight"`
+	Text      string     `json:"text" doc:"the size in one line"`
+	From      string     `json:"from" enum:"envelope,given,sheet"`
+	Customary *SizeHint  `json:"customary,omitempty"`
+	Outer     *CardOuter `json:"outer,omitempty" doc:"with what pokes out past its edges"`
+}
+
+// CardOuter is the card with what pokes out: its size, and how far left and above the card it starts, in mm.
+type CardOuter struct {
+	Size
+	Left float64 `json:"left"`
+	Top  float64 `json:"top"`
 }
 
 // SizeHint is a size worth offering beside the computed one, and the change to the job that takes it.

@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/shape"
 )
 
 // cards is a grid over what makers make: 2 to 9 in each way, flat to 1 in thick, in both systems.
@@ -75,28 +76,142 @@ func TestEveryCardProvesOrIsRefusedInWords(t *testing.T) {
 	}
 }
 
-// A thicker or larger card never gets a smaller blank.
+// A thicker or larger card never gets a smaller blank, whatever the style.
 func TestBlanksGrowWithTheCard(t *testing.T) {
-	style, _ := blank.StyleByID("corner-fold")
-	area := func(r measure.Ruler, z card.Size, thick measure.Length) (float64, bool) {
-		b, err := style.Make(asked(r, z, thick, style.Variants[0].Options))
-		return b.Paper.Area(), err == nil
-	}
+	grew := 0
 	cards(func(r measure.Ruler, z card.Size, thick measure.Length) {
-		now, ok := area(r, z, thick)
-		if !ok {
-			return
-		}
-		for name, more := range map[string]func() (float64, bool){
-			"thicker": func() (float64, bool) { return area(r, z, thick+in/16) },
-			"wider":   func() (float64, bool) { return area(r, card.Size{Width: z.Width + r.Step, Height: z.Height}, thick) },
-			"higher":  func() (float64, bool) { return area(r, card.Size{Width: z.Width, Height: z.Height + r.Step}, thick) },
-		} {
-			if next, ok := more(); ok && next < now-1e-6 {
-				t.Errorf("%v at %d: a %s card gets %v mm2, less than %v", z, thick, name, next, now)
+		for _, style := range blank.Styles() {
+			if style.ID == "cut-down" {
+				continue // chosen among those sold, not computed
+			}
+			for _, v := range style.Variants {
+				a, err := style.Make(asked(r, z, thick, v.Options))
+				if err != nil {
+					continue
+				}
+				for name, more := range map[string]struct {
+					z card.Size
+					t measure.Length
+				}{
+					"thicker": {z, thick + in/16}, "wider": {card.Size{Width: z.Width + r.Step, Height: z.Height}, thick},
+					"higher": {card.Size{Width: z.Width, Height: z.Height + r.Step}, thick},
+				} {
+					b, err := style.Make(asked(r, more.z, more.t, v.Options))
+					if err == nil && b.Paper.Area() < a.Paper.Area()-1e-6 {
+						t.Errorf("%s %s of %v at %d: a %s card gets %v mm2, less than %v", style.ID, v.ID, z, thick, name, b.Paper.Area(), a.Paper.Area())
+					}
+					grew++
+				}
 			}
 		}
 	})
+	if grew < 10_000 {
+		t.Errorf("only %d pairs were compared", grew)
+	}
+}
+
+// Rounding never breaks a proof: not to a ruler, nor to a board's grooves read
+// with a corner in its jig. And the computed least square is the least: within
+// a graduation of the exact one where the scores may lie anywhere, and one
+// graduation less fails.
+func TestRoundingNeverBreaksAProof(t *testing.T) {
+	for _, unit := range []measure.Unit{measure.Inches, measure.Millimetres} {
+		boards := []measure.Length{in / 8, in / 16, in / 64}
+		if unit == measure.Millimetres {
+			boards = []measure.Length{measure.Millimetre, measure.Millimetre / 2}
+		}
+		for _, groove := range boards {
+			for _, jig := range []measure.Length{0, 3 * in / 8, 7 * measure.Millimetre} {
+				for _, w := range []measure.Length{2 * in, 7 * in / 2, 5 * in, 9 * in} {
+					for _, thick := range []measure.Length{0, in / 7, in} {
+						req := asked(measure.DefaultRuler(unit), card.Size{Width: w, Height: 11 * in / 2}, thick, blank.Options{})
+						req.Groove, req.Jig = groove, jig
+						provesAsScored(t, req)
+					}
+				}
+			}
+		}
+	}
+}
+
+func provesAsScored(t *testing.T, req blank.Request) {
+	t.Helper()
+	for _, style := range blank.Styles() {
+		for _, v := range style.Variants {
+			req.Options = v.Options
+			b, err := style.Make(req)
+			if err != nil || v.ID == "thumb" {
+				continue
+			}
+			if p := Fold(b, req.Thickness); !p.OK {
+				t.Errorf("%s %s of %v with grooves of %d and a jig of %d: %+v", style.ID, v.ID, req.Card, req.Groove, req.Jig, p.Checks)
+			}
+			for _, c := range b.Creases {
+				if b.Machine == nil && c.Reading%req.Groove != 0 {
+					t.Errorf("%s %s: the board has no groove at %d", style.ID, v.ID, c.Reading)
+				}
+			}
+		}
+	}
+}
+
+func TestTheLeastSquareIsTheLeast(t *testing.T) {
+	for _, id := range []string{"corner-fold", "box"} {
+		style, _ := blank.StyleByID(id)
+		n := cards(func(r measure.Ruler, z card.Size, thick measure.Length) {
+			req := asked(r, z, thick, style.Variants[0].Options)
+			req.Groove = measure.Micrometre // scores anywhere
+			b, err := style.Make(req)
+			if err != nil {
+				return
+			}
+			if over := b.Width - b.Minimum; over < 0 || over > r.Step {
+				t.Errorf("%s of %v at %d: %d more than the least", id, z, thick, over)
+			}
+			if id == "box" {
+				return // it takes no square of a given size
+			}
+			req.Options = blank.Options{Lengths: map[string]measure.Length{"size": b.Width - r.Step}}
+			if less, err := style.Make(req); err == nil && Fold(less, thick).OK {
+				t.Errorf("%s of %v at %d: a graduation less proves as well", id, z, thick)
+			}
+		})
+		if n < 400 {
+			t.Errorf("only %d cards", n)
+		}
+	}
+}
+
+// A liner lies inside the front and the flap of every blank that proves.
+func TestLinersStayInside(t *testing.T) {
+	lined := 0
+	cards(func(r measure.Ruler, z card.Size, thick measure.Length) {
+		for _, style := range blank.Styles() {
+			for _, v := range style.Variants {
+				b, err := style.Make(asked(r, z, thick, v.Options))
+				if err != nil || !Fold(b, thick).OK {
+					continue
+				}
+				liner, ok := blank.Liner(b, r)
+				if !ok {
+					continue
+				}
+				lined++
+				left := []shape.Polygon{liner.Lies}
+				for _, p := range b.Panels() {
+					left = shape.Subtract(left, p)
+				}
+				for _, rest := range left {
+					if rest.Area() > 0.01 {
+						t.Fatalf("%s %s of %v at %d: the liner sticks out by %v mm2", style.ID, v.ID, z, thick, rest.Area())
+					}
+				}
+			}
+		}
+	})
+	if lined < 4000 {
+		t.Errorf("only %d liners", lined)
+	}
 }
 
 // What is cut, and what the panels and the waste come to, is the same paper.

@@ -201,6 +201,22 @@ func BenchmarkTrials(b *testing.B) {
 	}
 }
 
+// BenchmarkComparison makes and proves every variant of every style for one card.
+func BenchmarkComparison(b *testing.B) {
+	req := asked(measure.DefaultRuler(measure.Inches), card.Size{Width: 5 * in, Height: 5 * in}, in/8, blank.Options{})
+	for b.Loop() {
+		for _, style := range blank.Styles() {
+			for _, v := range style.Variants {
+				req.Options = v.Options
+				made, err := style.Make(req)
+				if err != nil || !Fold(made, req.Thickness).OK {
+					b.Fatal(style.ID, v.ID, err)
+				}
+			}
+		}
+	}
+}
+
 func BenchmarkFold(b *testing.B) {
 	corner, _ := blank.StyleByID("corner-fold")
 	for b.Loop() {

@@ -53,17 +53,37 @@ func (p Polygon) Turn(angle float64) Polygon {
 // the least rectangle always lies along a side of the polygon.
 func (p Polygon) Enclosing() (width, height, angle float64) {
 	best := math.Inf(1)
+	n := len(p)
+	// As the side under the polygon goes once round it, the corners farthest
+	// along it, back along it and away from it go round once too.
+	far := [3]int{}
 	for i, a := range p {
-		b := p[(i+1)%len(p)]
-		if a.Dist(b) < 1e-9 {
+		b := p[(i+1)%n]
+		l := a.Dist(b)
+		if l < 1e-9 {
 			continue
 		}
+		u := Point{(b.X - a.X) / l, (b.Y - a.Y) / l}
+		away := [3]Point{u, {-u.Y, u.X}, {-u.X, -u.Y}}
+		reach := [3]float64{}
+		for k, d := range away {
+			if i == 0 || k > 0 && far[k] < far[k-1] {
+				far[k] = max(far[k], far[max(k-1, 0)])
+			}
+			out := func(j int) float64 { q := p[j%n]; return (q.X-a.X)*d.X + (q.Y-a.Y)*d.Y }
+			for steps := 0; steps < n && out(far[k]+1) >= out(far[k])-1e-12; steps++ {
+				far[k]++
+			}
+			reach[k] = out(far[k])
+		}
 		// A quarter turn does not change the rectangle: keep the turn small.
-		turn := -math.Remainder(math.Atan2(b.Y-a.Y, b.X-a.X), math.Pi/2)
-		lo, hi := p.Turn(turn).Bounds()
-		w, h := hi.X-lo.X, hi.Y-lo.Y
+		turn := -math.Remainder(math.Atan2(u.Y, u.X), math.Pi/2)
+		w, h := reach[0]+reach[2], reach[1]
+		if math.Abs(math.Remainder(math.Atan2(u.Y, u.X)+turn, math.Pi)) > math.Pi/4 {
+			w, h = h, w
+		}
 		if area := w * h; area < best-1e-9 || area < best+1e-9 && math.Abs(turn) < math.Abs(angle) {
-			best, width, height, angle = area, w, h, turn
+			best, width, height, angle = min(best, area), w, h, turn
 		}
 	}
 	return width, height, angle

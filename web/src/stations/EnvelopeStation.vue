@@ -90,7 +90,7 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
     </template>
     <template #below>
       <p v-if="view === 'sheet' && plan.nest" class="nest" data-testid="nest">
-        <FigureText prose :text="plan.nest.text" />.
+        <FigureText prose :text="plan.nest.text" />
         <ExportButton part="nest" :formats="['svg', 'dxf', 'pdf', 'hpgl']" />
       </p>
       <SchoolsStrip v-if="view !== 'compare'" :plan="plan" @pick="pick" />
