@@ -456,10 +456,20 @@ export interface components {
             /** @enum {string} */
             from: "envelope" | "given" | "sheet";
             height: components["schemas"]["Length"];
+            /** @description with what pokes out past its edges */
+            outer?: components["schemas"]["CardOuter"];
             /** @description the size in one line */
             text: string;
             thickness: components["schemas"]["Length"];
             weight: string;
+            width: components["schemas"]["Length"];
+        };
+        CardOuter: {
+            height: components["schemas"]["Length"];
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
             width: components["schemas"]["Length"];
         };
         CardSpec: {
