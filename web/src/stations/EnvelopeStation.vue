@@ -181,6 +181,7 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
 .trio {
   display: grid;
   grid-template-columns: 92px 92px 1fr;
+  align-items: start;
   gap: 8px;
 }
 .life {

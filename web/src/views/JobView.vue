@@ -35,6 +35,11 @@ const saveWords: { [state: string]: string } = {
   offline: 'Not saved: no server, trying again',
   conflict: 'Not saved: changed elsewhere',
 }
+/** Read when the field is left, so that an answer arriving meanwhile does not overwrite what is being typed. */
+const quantity = computed({
+  get: () => jobs.job?.quantity ?? 1,
+  set: (typed) => jobs.change({ quantity: Math.max(1, Math.round(Number(typed)) || 1) }),
+})
 const rulers = computed(() => catalog.value?.rulers.filter((r) => r.says === (jobs.job?.unit ?? 'in')) ?? [])
 
 watch(
@@ -150,18 +155,13 @@ onBeforeRouteLeave(async () => {
       <label class="tool"
         >Make
         <input
+          v-model.lazy="quantity"
           class="count"
           type="number"
           min="1"
           max="100000"
-          :value="jobs.job?.quantity ?? 1"
           aria-label="How many cards"
           data-testid="quantity"
-          @change="
-            jobs.change({
-              quantity: Math.max(1, Math.round(Number(($event.target as HTMLInputElement).value)) || 1),
-            })
-          "
         />
       </label>
       <v-btn :icon="mdiThemeLightDark" size="small" aria-label="Light or dark" @click="toggleTheme" />
