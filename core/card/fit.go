@@ -86,10 +86,11 @@ func judge(e Envelope, room Size, t measure.Length) Verdict {
 
 func distance(a, b measure.Length) measure.Length { return max(a-b, b-a) }
 
+var order = map[Verdict]int{Good: 0, Tight: 1, Loose: 1, No: 2}
+
 // better orders fits: what fits well before what sticks or slides, that before
 // what does not go in, and by how near the clearances are to the usual ones.
 func better(a, b Fit) int {
-	order := map[Verdict]int{Good: 0, Tight: 1, Loose: 1, No: 2}
 	return cmp.Or(cmp.Compare(order[a.Verdict], order[b.Verdict]), cmp.Compare(a.off, b.off))
 }
 

@@ -37,9 +37,10 @@ type Sheet struct {
 
 // Catalog is everything bought that a job can name.
 type Catalog struct {
-	Formats  []Format
-	Sheets   []Sheet
-	Carriers []Carrier
+	Formats   []Format
+	Sheets    []Sheet
+	Carriers  []Carrier
+	Materials []Material
 }
 
 // Standard is the catalogue embedded in the application. It panics only if
@@ -60,6 +61,9 @@ func (c *Catalog) Sheet(id string) (Sheet, bool) { return find(c.Sheets, id, She
 
 // Carrier finds a carrier by its identifier.
 func (c *Catalog) Carrier(id string) (Carrier, bool) { return find(c.Carriers, id, Carrier.id) }
+
+// Material finds a material by its identifier.
+func (c *Catalog) Material(id string) (Material, bool) { return find(c.Materials, id, Material.id) }
 
 func (f Format) id() string  { return f.ID }
 func (s Sheet) id() string   { return s.ID }
@@ -92,6 +96,9 @@ func read(files fs.FS) (*Catalog, error) {
 		})
 	})
 	if err != nil {
+		return nil, err
+	}
+	if c.Materials, err = readMaterials(files); err != nil {
 		return nil, err
 	}
 	c.Carriers, err = readCarriers(files)

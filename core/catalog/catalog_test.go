@@ -11,7 +11,7 @@ func TestEmbeddedCatalogueIsWhole(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(c.Formats) != 47 || len(c.Sheets) != 12 || len(c.Carriers) != 1 {
+	if len(c.Formats) != 47 || len(c.Sheets) != 12 || len(c.Carriers) != 7 {
 		t.Fatalf("read %d formats, %d sheets, %d carriers", len(c.Formats), len(c.Sheets), len(c.Carriers))
 	}
 	seen := map[string]bool{}

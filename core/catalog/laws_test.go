@@ -1,6 +1,7 @@
 package catalog
 
 import (
+	"errors"
 	"strings"
 	"testing"
 
@@ -70,10 +71,94 @@ func TestCarriersAreSane(t *testing.T) {
 			}
 			if m := class.Limits.Weight.Max; class.Prices != nil && m > 0 {
 				steps := class.Prices.Steps
-				if last := steps[len(steps)-1]; measure.Mass(last.To) < measure.Mass(m) {
-					t.Errorf("%s %s takes more than its dearest price covers", c.ID, class.ID)
+				if last := steps[len(steps)-1]; measure.Mass(last.To) > measure.Mass(m) {
+					t.Errorf("%s %s has a price for more than it takes", c.ID, class.ID)
 				}
 			}
 		}
 	}
+}
+
+// A wrong edit is refused, and the line is named.
+func TestWrongCarriersAreRefusedWithTheLine(t *testing.T) {
+	text, ok := CarrierText("us")
+	if !ok {
+		t.Fatal("no US rules")
+	}
+	line := func(of string) int { return 1 + strings.Count(text[:strings.Index(text, of)], "\n") }
+	for name, c := range map[string]struct {
+		was, is string
+		line    int
+		says    string
+	}{
+		"a length":        {"max: 11 1/2 in", "max: eleven in", line("max: 11 1/2 in"), "is not a length"},
+		"a field":         {"counter: How far", "counterfoil: How far", line("counter: How far"), "is not a field here"},
+		"a price":         {`price: "1.07"`, `price: "1.0"`, line(`price: "1.07"`), "is not a price"},
+		"falling steps":   {`price: "1.07"`, `price: "0.50"`, line(`price: "1.07"`), "never costs less"},
+		"steps of a size": {"{to: 2 oz, price: \"1.07\"}", "{to: 1 oz, price: \"1.07\"}", line("{to: 2 oz, price: \"1.07\"}"), "go up in weight"},
+		"a turned range":  {"length: {min: 5 in", "length: {min: 50 in", line("length: {min: 5 in"), "the least is more than the most"},
+		"an identifier":   {"id: flat", "id: letter", line("id: flat"), "identifier of its own"},
+		"a unit":          {"unit: in", "unit: ell", line("unit: in"), "is not a unit"},
+		"a day":           {`stated: "2025-07-13"`, `stated: "July"`, line(`stated: "2025-07-13"`), "is not a day"},
+		"a ratio":         {"ratio: {min: 1.3", "ratio: {min: one", line("ratio: {min: 1.3"), "is not a ratio"},
+		"an anchor":       {"lies: longest", "lies: &a longest", line("lies: longest"), "anchors"},
+		"no yaml":         {"classes:", "classes: [", 0, "not readable"},
+	} {
+		_, err := ReadCarrier([]byte(strings.Replace(text, c.was, c.is, 1)))
+		var at *CarrierError
+		if !errors.As(err, &at) || !strings.Contains(at.Text, c.says) || c.line > 0 && at.Line != c.line {
+			t.Errorf("%s: %v, want line %d and %q", name, err, c.line, c.says)
+		}
+	}
+	for _, text := range []string{"", "- a", "id: us", strings.Repeat("#", MaxCarrier+1)} {
+		if _, err := ReadCarrier([]byte(text)); err == nil {
+			t.Errorf("%.20q was taken", text)
+		}
+	}
+}
+
+func TestOwnCarriersAndMaterialsTakeTheirPlace(t *testing.T) {
+	own := Carrier{ID: "us", Name: "Mine"}
+	c := Standard().With([]Carrier{own, {ID: "island", Name: "Island post"}})
+	if us, _ := c.Carrier("us"); us.Name != "Mine" || !us.Own || len(c.Carriers) != 8 || c.Carriers[0].Name != "Mine" {
+		t.Errorf("%+v", c.Carriers)
+	}
+	if us, _ := Standard().Carrier("us"); us.Name != "United States" {
+		t.Error("the shipped rules were changed")
+	}
+	m, wrong := MaterialRow{ID: "foam-2", Name: "My foam", Kind: "foam", Thickness: "1.9", Weight: "250 g/m2", StiffLow: "0.1", StiffHigh: "0.4"}.Material(measure.Millimetres)
+	if len(wrong) > 0 {
+		t.Fatal(wrong)
+	}
+	if got, _ := Standard().WithMaterials([]Material{m}).Material("foam-2"); got.Name != "My foam" {
+		t.Errorf("%+v", got)
+	}
+	_, wrong = MaterialRow{ID: "a b", Kind: "jelly", Thickness: "thick", Weight: "heavy", StiffLow: "5", StiffHigh: "4"}.Material(measure.Millimetres)
+	if len(wrong) != 6 {
+		t.Errorf("%v", wrong)
+	}
+	// What is written is read again as it was.
+	for _, m := range Standard().Materials {
+		if again, wrong := m.Row(measure.Millimetres).Material(measure.Millimetres); len(wrong) > 0 || again != m {
+			t.Errorf("%+v came back as %+v, %v", m, again, wrong)
+		}
+	}
+}
+
+func FuzzReadCarrier(f *testing.F) {
+	for _, c := range Standard().Carriers {
+		text, _ := CarrierText(c.ID)
+		f.Add([]byte(text))
+	}
+	f.Add([]byte("id: a\nname: b\nunit: mm\ncurrency: EUR\nstated: \"2025-01-01\"\nclasses: [{id: c, name: d}]"))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		c, err := ReadCarrier(text)
+		var at *CarrierError
+		if err != nil && (!errors.As(err, &at) || at.Line < 1) {
+			t.Errorf("%v names no line", err)
+		}
+		if err == nil && len(c.Classes) == 0 {
+			t.Error("a carrier without classes was taken")
+		}
+	})
 }

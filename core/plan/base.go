@@ -229,7 +229,7 @@ func (m *maker) layersOn() Problems {
 				l.name, m.text(l.border.Side), m.sizeText(below), m.text(pieceBounds.least), borderBounds.example(m.unit))})
 		}
 		key := fmt.Sprintf("layer%d", i)
-		m.plan.Layers = append(m.plan.Layers, Layer{l.name, m.length(z.Width), m.length(z.Height), m.length(l.border.Side), m.length(l.border.Bottom), l.paper.name, l.paper.colour})
+		m.plan.Layers = append(m.plan.Layers, Layer{l.name, m.length(z.Width), m.length(z.Height), m.length(l.border.Side), m.length(l.border.Bottom), l.paper.name, l.paper.colour, l.joint.material.ID})
 		note := "border " + m.text(l.border.Side)
 		if l.border.Bottom != l.border.Side {
 			note += ", " + m.text(l.border.Bottom) + " below"
@@ -310,7 +310,9 @@ func (m *maker) formats() []card.Envelope {
 }
 
 func (m *maker) fits() {
-	for _, fit := range card.Rank(m.formats(), m.outer(), m.thickness) {
+	fits := card.Rank(m.formats(), m.outer(), m.thickness)
+	m.plan.Fits = make([]Fit, 0, len(fits))
+	for _, fit := range fits {
 		f, _ := m.catalog.Format(fit.Envelope.ID)
 		m.plan.Fits = append(m.plan.Fits, Fit{
 			Format: f.ID, Name: f.Name, Family: f.Family, Width: m.length(f.Width), Height: m.length(f.Height),

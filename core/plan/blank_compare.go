@@ -128,7 +128,7 @@ func (m *maker) postageOf(c *Compare, b *Blank) {
 	if len(m.carriers) == 0 {
 		return
 	}
-	v := m.judge(m.carriers[0], m.sealedBlank(*b))
+	v := post.Outcome(m.carriers[0], m.posted(m.sealedBlank(b.from, b.made, b.layers)))
 	c.Post = v.ClassName
 	switch {
 	case v.State == post.Fails:

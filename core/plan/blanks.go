@@ -36,8 +36,9 @@ func (m *maker) leastRatio() float64 {
 	for _, c := range m.carriers {
 		for _, class := range c.Classes {
 			if class.Surcharge != nil {
-				most = max(most, class.Surcharge.Ratio.Min)
+				most = max(most, float64(class.Surcharge.Ratio.Min)/1000)
 			}
+			most = max(most, float64(class.Limits.Ratio.Min)/1000)
 		}
 	}
 	return most
@@ -57,7 +58,9 @@ func (m *maker) formatsSold() []catalog.Format {
 
 func (m *maker) blanks() {
 	refused := false // the blank the job names does not suit
-	for _, c := range m.candidates() {
+	candidates := m.candidates()
+	m.plan.Blanks = make([]Blank, 0, len(candidates))
+	for _, c := range candidates {
 		made, err := c.style.Make(m.request(c.options))
 		if err != nil {
 			m.plan.Unsuited = append(m.plan.Unsuited, Unsuited{c.style.ID, c.variant.ID, c.name(), err.Error()})

@@ -38,6 +38,9 @@ type Job struct {
 	Currency string       `json:"currency,omitempty"`
 	Blank    *BlankSpec   `json:"blank,omitempty"`
 	Post     *PostSpec    `json:"post,omitempty"`
+	// The maker's own materials and stamps; where a job names none, the ones kept for all jobs.
+	Materials []MaterialSpec `json:"materials,omitempty"`
+	Stamps    []StampSpec    `json:"stamps,omitempty"`
 }
 
 // Bought is something bought: a catalogue identifier, or a measured width and height.
@@ -47,33 +50,77 @@ type Bought struct{ ID, Width, Height string }
 // when it is sized from an envelope; Turn lays it the other way round in it.
 // Stock is the weight of its paper; Paper names the paper, as Stock lists do.
 type CardSpec struct {
-	Width     string   `json:"width,omitempty"`
-	Height    string   `json:"height,omitempty"`
-	Turn      bool     `json:"turn,omitempty"`
-	Fold      string   `json:"fold,omitempty"`
-	Hinge     string   `json:"hinge,omitempty"`
-	Panels    int      `json:"panels,omitempty"`
-	Widths    []string `json:"panel_widths,omitempty"`
-	Door      string   `json:"door,omitempty"`
-	Short     string   `json:"short,omitempty"`
-	Thickness string   `json:"thickness,omitempty"`
-	Weight    string   `json:"weight,omitempty"`
-	Overhang  *Sides   `json:"overhang,omitempty"`
-	Ease      string   `json:"ease,omitempty"`
-	Stock     string   `json:"stock,omitempty"`
-	Paper     string   `json:"paper,omitempty"`
-	Grain     string   `json:"grain,omitempty"`
-	Colour    string   `json:"colour,omitempty"`
+	Width     string      `json:"width,omitempty"`
+	Height    string      `json:"height,omitempty"`
+	Turn      bool        `json:"turn,omitempty"`
+	Fold      string      `json:"fold,omitempty"`
+	Hinge     string      `json:"hinge,omitempty"`
+	Panels    int         `json:"panels,omitempty"`
+	Widths    []string    `json:"panel_widths,omitempty"`
+	Door      string      `json:"door,omitempty"`
+	Short     string      `json:"short,omitempty"`
+	Thickness string      `json:"thickness,omitempty"`
+	Weight    string      `json:"weight,omitempty"`
+	Overhang  *Sides      `json:"overhang,omitempty"`
+	Ease      string      `json:"ease,omitempty"`
+	Stock     string      `json:"stock,omitempty"`
+	Paper     string      `json:"paper,omitempty"`
+	Grain     string      `json:"grain,omitempty"`
+	Colour    string      `json:"colour,omitempty"`
+	Build     []BuildSpec `json:"build,omitempty"`
+}
+
+// BuildSpec is one thing on the card's front: what it is made of, where it lies
+// from the card's top left corner, and how it is stuck on. Without a place it
+// lies in the middle; a sheet without a size covers the card. Thickness and
+// Weight, where given, overrule the material's. Cover is the share of a joint
+// that has foam, such as "60 %".
+type BuildSpec struct {
+	Name      string `json:"name,omitempty"`
+	Material  string `json:"material"`
+	X         string `json:"x,omitempty"`
+	Y         string `json:"y,omitempty"`
+	Width     string `json:"width,omitempty"`
+	Height    string `json:"height,omitempty"`
+	Thickness string `json:"thickness,omitempty"`
+	Weight    string `json:"weight,omitempty"`
+	Joint     string `json:"joint,omitempty"`
+	Cover     string `json:"cover,omitempty"`
+}
+
+// MaterialSpec is a material of the maker's own, or a change to one of the catalogue.
+type MaterialSpec struct {
+	ID        string `json:"id"`
+	Name      string `json:"name"`
+	Kind      string `json:"kind"`
+	Thickness string `json:"thickness"`
+	Weight    string `json:"weight"`
+	StiffLow  string `json:"stiff_low,omitempty"`
+	StiffHigh string `json:"stiff_high,omitempty"`
+	Hard      bool   `json:"hard,omitempty"`
+	Contents  string `json:"contents,omitempty"`
+}
+
+// StampSpec is a kind of stamp on hand.
+type StampSpec struct {
+	Name     string `json:"name,omitempty"`
+	Price    string `json:"price"`
+	Currency string `json:"currency,omitempty"`
+	Count    int    `json:"count"`
 }
 
 // LayerSpec is one layer; Border is what stays visible of the piece below, each
-// side, and Bottom what stays visible below it where that differs.
+// side, and Bottom what stays visible below it where that differs. Material is
+// what it is made of where that is not the base's stock, Joint what sticks it down.
 type LayerSpec struct {
-	Name   string `json:"name,omitempty"`
-	Border string `json:"border"`
-	Bottom string `json:"bottom,omitempty"`
-	Paper  string `json:"paper,omitempty"`
-	Colour string `json:"colour,omitempty"`
+	Name     string `json:"name,omitempty"`
+	Border   string `json:"border"`
+	Bottom   string `json:"bottom,omitempty"`
+	Paper    string `json:"paper,omitempty"`
+	Colour   string `json:"colour,omitempty"`
+	Material string `json:"material,omitempty"`
+	Joint    string `json:"joint,omitempty"`
+	Cover    string `json:"cover,omitempty"`
 }
 
 // StockSpec is a sheet on hand: how many, of what paper, which way its grain
@@ -112,6 +159,7 @@ type Sides struct {
 // BlankSpec is what the maker asked of the envelope blank. Options are the style's own.
 type BlankSpec struct {
 	Style, Variant, Ease, Seam string
+	Liner                      bool // its liner goes in, and counts for the post
 	Paper                      *Bought
 	Options                    map[string]OptionSpec
 }
@@ -122,12 +170,18 @@ type OptionSpec struct {
 	Width, Height string
 }
 
-// PostSpec is how the piece will be posted.
+// PostSpec is how the piece will be posted. Wrapping is what its outside is made
+// of, Shape "odd" where it is no rectangle, Bend what a test at the bench showed,
+// Gauge the slot of a gauge where it is not the carrier's own.
 type PostSpec struct {
 	Carriers []string `json:"carriers,omitempty"`
 	Closure  string   `json:"closure,omitempty"`
 	Address  string   `json:"address,omitempty"`
 	Contents []string `json:"contents,omitempty"`
+	Wrapping string   `json:"wrapping,omitempty"`
+	Shape    string   `json:"shape,omitempty"`
+	Bend     string   `json:"bend,omitempty"`
+	Gauge    string   `json:"gauge,omitempty"`
 }
 
 type sizeDoc struct {
@@ -176,6 +230,9 @@ func (b BlankSpec) MarshalJSON() ([]byte, error) {
 	}
 	if b.Paper != nil {
 		out["paper"] = b.Paper
+	}
+	if b.Liner {
+		out["liner"] = true
 	}
 	for name, o := range b.Options {
 		switch {

@@ -77,7 +77,7 @@ type reader struct{ faults }
 
 func (r *reader) job(v any) Job {
 	m := r.object("", v, "format", "version", "title", "unit", "ruler", "quantity", "envelope", "card", "layers", "inside", "stamp",
-		"sheet", "stock", "spoilage", "trimmer", "board", "mat", "currency", "blank", "post")
+		"sheet", "stock", "spoilage", "trimmer", "board", "mat", "currency", "blank", "post", "materials", "stamps")
 	if m == nil {
 		return Job{}
 	}
@@ -100,6 +100,7 @@ func (r *reader) job(v any) Job {
 	j.Card, j.Layers = r.card(m["card"]), r.layers(m["layers"])
 	j.Stock, j.Trimmer, j.Board = r.stock(m["stock"]), r.trimmer(m["trimmer"]), r.board(m["board"])
 	j.Blank, j.Post = r.blank(m["blank"]), r.post(m["post"])
+	j.Materials, j.Stamps = r.materials(m["materials"]), r.stamps(m["stamps"])
 	return j
 }
 
@@ -197,13 +198,13 @@ func (r *reader) card(v any) *CardSpec {
 		return nil
 	}
 	m := r.object("card", v, "width", "height", "turn", "fold", "hinge", "panels", "panel_widths", "door", "short",
-		"thickness", "weight", "overhang", "ease", "stock", "paper", "grain", "colour")
+		"thickness", "weight", "overhang", "ease", "stock", "paper", "grain", "colour", "build")
 	get := func(name string) string { return r.text("card", m, name) }
 	return &CardSpec{
 		Width: get("width"), Height: get("height"), Turn: r.yes("card", m, "turn"), Fold: get("fold"), Hinge: get("hinge"),
 		Panels: r.whole("card", m, "panels"), Widths: r.texts("card.panel_widths", m["panel_widths"], card.MostPanels), Door: get("door"), Short: get("short"),
 		Thickness: get("thickness"), Weight: get("weight"), Ease: get("ease"), Stock: get("stock"), Paper: get("paper"),
-		Grain: get("grain"), Colour: get("colour"), Overhang: r.sides(m["overhang"]),
+		Grain: get("grain"), Colour: get("colour"), Overhang: r.sides(m["overhang"]), Build: r.build(m["build"]),
 	}
 }
 
@@ -281,9 +282,9 @@ func (r *reader) layers(v any) []LayerSpec {
 	for i, one := range r.list("layers", v, 12) {
 		field := fmt.Sprintf("layers[%d]", i)
 		if m, ok := one.(map[string]any); ok {
-			r.object(field, m, "name", "border", "bottom", "paper", "colour")
+			r.object(field, m, "name", "border", "bottom", "paper", "colour", "material", "joint", "cover")
 			get := func(name string) string { return r.text(field, m, name) }
-			out = append(out, LayerSpec{get("name"), get("border"), get("bottom"), get("paper"), get("colour")})
+			out = append(out, LayerSpec{get("name"), get("border"), get("bottom"), get("paper"), get("colour"), get("material"), get("joint"), get("cover")})
 			continue
 		}
 		out = append(out, LayerSpec{Border: r.asText(field, one)})
@@ -302,10 +303,10 @@ func (r *reader) blank(v any) *BlankSpec {
 	}
 	get := func(name string) string { return r.text("blank", m, name) }
 	b := &BlankSpec{
-		Style: get("style"), Variant: get("variant"), Ease: get("ease"), Seam: get("seam"),
+		Style: get("style"), Variant: get("variant"), Ease: get("ease"), Seam: get("seam"), Liner: r.yes("blank", m, "liner"),
 		Paper: r.bought("blank.paper", m["paper"]), Options: map[string]OptionSpec{},
 	}
-	known := []string{"style", "variant", "ease", "seam", "paper"}
+	known := []string{"style", "variant", "ease", "seam", "paper", "liner"}
 	for _, s := range blank.Styles() {
 		for _, o := range s.Options {
 			known = append(known, o.Name)
@@ -330,9 +331,46 @@ func (r *reader) post(v any) *PostSpec {
 	if v == nil {
 		return nil
 	}
-	m := r.object("post", v, "carriers", "closure", "address", "contents")
+	m := r.object("post", v, "carriers", "closure", "address", "contents", "wrapping", "shape", "bend", "gauge")
 	words := func(name string) []string { return r.texts("post."+name, m[name], 20) }
-	return &PostSpec{words("carriers"), r.text("post", m, "closure"), r.text("post", m, "address"), words("contents")}
+	get := func(name string) string { return r.text("post", m, name) }
+	return &PostSpec{words("carriers"), get("closure"), get("address"), words("contents"), get("wrapping"), get("shape"), get("bend"), get("gauge")}
+}
+
+// mostParts bounds what lies on a card.
+const mostParts = 24
+
+func (r *reader) build(v any) []BuildSpec {
+	var out []BuildSpec
+	for i, one := range r.list("card.build", v, mostParts) {
+		field := fmt.Sprintf("card.build[%d]", i)
+		m := r.object(field, one, "name", "material", "x", "y", "width", "height", "thickness", "weight", "joint", "cover")
+		get := func(name string) string { return r.text(field, m, name) }
+		out = append(out, BuildSpec{get("name"), get("material"), get("x"), get("y"), get("width"), get("height"), get("thickness"), get("weight"), get("joint"), get("cover")})
+	}
+	return out
+}
+
+func (r *reader) materials(v any) []MaterialSpec {
+	var out []MaterialSpec
+	for i, one := range r.list("materials", v, 200) {
+		field := fmt.Sprintf("materials[%d]", i)
+		m := r.object(field, one, "id", "name", "kind", "thickness", "weight", "stiff_low", "stiff_high", "hard", "contents")
+		get := func(name string) string { return r.text(field, m, name) }
+		out = append(out, MaterialSpec{get("id"), get("name"), get("kind"), get("thickness"), get("weight"), get("stiff_low"), get("stiff_high"), r.yes(field, m, "hard"), get("contents")})
+	}
+	return out
+}
+
+func (r *reader) stamps(v any) []StampSpec {
+	var out []StampSpec
+	for i, one := range r.list("stamps", v, 40) {
+		field := fmt.Sprintf("stamps[%d]", i)
+		m := r.object(field, one, "name", "price", "currency", "count")
+		get := func(name string) string { return r.text(field, m, name) }
+		out = append(out, StampSpec{get("name"), get("price"), get("currency"), r.whole(field, m, "count")})
+	}
+	return out
 }
 
 // UnmarshalJSON reads a job as Read does; the error is a Problems.

@@ -42,7 +42,10 @@ type Plan struct {
 	Schools     []string     `json:"schools" doc:"where ways of making the same style disagree, and what the proofs say"`
 	Nest        *Nest        `json:"nest,omitempty" doc:"how the first blank lies on its paper"`
 	Extras      []Extra      `json:"extras" doc:"liner, belly band and strips that go with the first blank"`
+	Build       *Build       `json:"build,omitempty" doc:"the finished card, piece by piece"`
 	Post        []Post       `json:"post"`
+	Postage     *Postage     `json:"postage,omitempty" doc:"stamps on hand against the price of the piece in use"`
+	Gauge       *Gauge       `json:"gauge,omitempty" doc:"a slot gauge for the carrier's letters"`
 	Answers     []Answer     `json:"answers"`
 	Stations    []Station    `json:"stations"`
 	Consequence Consequence  `json:"consequence"`
@@ -178,6 +181,7 @@ type Layer struct {
 	Bottom Length `json:"bottom" doc:"what stays visible below it"`
 	Paper  string `json:"paper,omitempty"`
 	Colour string `json:"colour,omitempty"`
+	Joint  string `json:"joint,omitempty" doc:"the material that sticks it down"`
 }
 
 // Fit is the card in one bought envelope.
@@ -248,6 +252,8 @@ type Solver func(trim.Problem) (*trim.Plan, error)
 type Work struct {
 	Solve  Solver // nil for trim.Solve
 	Trials int    // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Today  string // YYYY-MM-DD, against which prices are old; empty to leave that out
+	NoWays bool   // ways out of what the post refuses are not looked for
 }
 
 // UsualTrials is the usual number of trials of a blank.
@@ -274,7 +280,7 @@ func work(j Job, cat *catalog.Catalog, how Work) (*maker, error) {
 	if len(problems) > 0 {
 		return nil, problems
 	}
-	m := &maker{spec: s, catalog: cat, work: how, plan: &Plan{
+	m := &maker{spec: s, shipped: cat, job: j, work: how, plan: &Plan{
 		Format: PlanFormat, Version: PlanVersion, Title: j.Title,
 		Unit: s.unit, Ruler: s.ruler.String(), Quantity: s.quantity,
 		Layers: []Layer{}, Ladder: []Rung{}, Makes: []Makeable{}, Fits: []Fit{}, Blanks: []Blank{}, Unsuited: []Unsuited{}, Reasons: []string{}, Schools: []string{}, Extras: []Extra{}, Post: []Post{}, Answers: []Answer{}, Warnings: []Note{}, Assumed: []Note{},
@@ -297,7 +303,10 @@ func work(j Job, cat *catalog.Catalog, how Work) (*maker, error) {
 	m.blanks()
 	m.extras()
 	m.nest()
+	m.finished()
 	m.post()
+	m.postage()
+	m.makeGauge()
 	m.stations()
 	m.plan.Assumed = append(m.plan.Assumed, m.assumed...)
 	return m, nil
@@ -306,8 +315,10 @@ func work(j Job, cat *catalog.Catalog, how Work) (*maker, error) {
 // maker fills a plan in, station by station.
 type maker struct {
 	spec
-	catalog *catalog.Catalog
+	job     Job
+	shipped *catalog.Catalog // before the job's own materials
 	plan    *Plan
+	laidOut *card.Map
 	own     *card.Fit // the card in the job's own envelope
 	stack   []card.Size
 

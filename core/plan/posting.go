@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"strconv"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
@@ -9,22 +10,14 @@ import (
 	"yellow-parcel/core/post"
 )
 
-// Typical papers, in general words from paper sellers' tables; a measurement overrules them.
-const (
-	stockCaliper = 300 * measure.Micrometre // cover stock, 216 g/m2
-	stockWeight  = 216.0                    // g/m2
-	paperCaliper = 120 * measure.Micrometre // envelope paper, 100 g/m2
-	paperWeight  = 100.0                    // g/m2
-	boughtLayers = 4                        // front, back, its seam, the flap
-	boughtPaper  = 2.5                      // a bought envelope's paper, in times its face
-)
-
-// Post is one sealed piece held against one carrier's rules.
+// Post is one sealed piece held against one carrier's rules. The piece in use
+// is told in full; of the others, only what does not simply pass.
 type Post struct {
 	Carrier   string   `json:"carrier"`
 	Name      string   `json:"name"`
-	Piece     string   `json:"piece" doc:"envelope, or the style and variant of a blank"`
+	Piece     string   `json:"piece" doc:"envelope, mailer, or the style and variant of a blank"`
 	PieceName string   `json:"piece_name"`
+	InUse     bool     `json:"in_use" doc:"the piece the job is posted in"`
 	Class     string   `json:"class"`
 	ClassName string   `json:"class_name"`
 	Verdict   string   `json:"verdict" enum:"pass,surcharge,check,refused"`
@@ -35,17 +28,35 @@ type Post struct {
 	Thickness Length   `json:"thickness"`
 	Slot      *Length  `json:"slot,omitempty" doc:"the thickest its class takes"`
 	Weight    string   `json:"weight"`
+	Bends     Bends    `json:"bends"`
 	Reasons   []Reason `json:"reasons"`
 	Checks    []Reason `json:"checks"`
+	Counter   string   `json:"counter,omitempty" doc:"what the counter may still decide"`
 	Price     *float64 `json:"price,omitempty"`
 	PriceText string   `json:"price_text"`
+	Unsure    bool     `json:"unsure" doc:"the price is still to be checked"`
+	Service   string   `json:"service,omitempty" doc:"what the price is for, where there is more than one"`
+	Others    []Offer  `json:"others" doc:"the class's other services"`
 	Currency  string   `json:"currency"`
 	Dated     string   `json:"dated,omitempty"`
+	Stale     string   `json:"stale,omitempty" doc:"set where the prices are more than a year old"`
 	Doubt     string   `json:"doubt,omitempty"`
 	Stated    string   `json:"stated"`
+	Own       bool     `json:"own" doc:"by the maker's own copy of the rules"`
 	Notice    string   `json:"notice"`
-	WaysOut   []Fix    `json:"ways_out"`
+	WaysOut   []WayOut `json:"ways_out"`
+	NoWay     string   `json:"no_way,omitempty" doc:"set where no change of the job does better"`
+	Map       *PostMap `json:"map,omitempty"`
 	Answers   []Answer `json:"answers"`
+
+	carrier catalog.Carrier
+}
+
+// Offer is another service of a class.
+type Offer struct {
+	Name   string `json:"name"`
+	Price  string `json:"price"`
+	Unsure bool   `json:"unsure"`
 }
 
 // Reason is one rule with its figure, limit and margin.
@@ -57,49 +68,33 @@ type Reason struct {
 	Limit  string `json:"limit"`
 	Margin string `json:"margin,omitempty"`
 	Text   string `json:"text"`
+	Unsure bool   `json:"unsure" doc:"the limit itself is still to be checked"`
 }
 
 const postNotice = "Postal rules and prices change, and the counter decides: ask your carrier."
 
-// sealed is a piece ready to post, with the working of its thickness.
-type sealed struct {
-	id, name string
-	size     card.Size
-	layers   int
-	paper    float64 // mm2
-	sold     bool    // a catalogue format
-	caliper  measure.Length
-	gsm      float64
-}
-
 func (m *maker) post() {
 	pieces := m.sealedPieces()
+	seen := make([]post.Piece, len(pieces))
+	for i, s := range pieces {
+		seen[i] = m.posted(s)
+	}
+	m.plan.Post = make([]Post, 0, len(m.carriers)*len(pieces))
 	for _, c := range m.carriers {
-		for _, s := range pieces {
-			v := m.judge(c, s)
-			m.plan.Post = append(m.plan.Post, m.postOf(v, s, m.sealedThickness(s), m.sealedWeight(s)))
+		for i, s := range pieces {
+			m.plan.Post = append(m.plan.Post, m.postOf(post.Judge(c, seen[i]), s, seen[i], i == 0))
 		}
 	}
 	m.plan.Card.Weight = m.cardWeight().Text(m.unit)
 	if m.weight == 0 {
-		m.assume("card.weight", "about %s, from stock of %.0f g/m²", m.plan.Card.Weight, m.gsm())
+		m.assume("card.weight", "about %s, from its papers and pieces", m.plan.Card.Weight)
 	}
-}
-
-func (m *maker) sealedThickness(s sealed) measure.Length {
-	return m.cardThickness() + measure.Length(s.layers)*s.caliper
-}
-
-func (m *maker) sealedWeight(s sealed) measure.Mass {
-	return m.cardWeight() + measure.FromGrams(s.paper*s.gsm/1e6)
-}
-
-// judge holds a sealed piece against a carrier's rules.
-func (m *maker) judge(c catalog.Carrier, s sealed) post.Verdict {
-	return post.Judge(c, post.Piece{
-		Width: s.size.Width, Height: s.size.Height, Thickness: m.sealedThickness(s), Weight: m.sealedWeight(s),
-		AddressShort: m.short, SoldSize: s.sold, Closure: m.closure, Contents: m.contents,
-	})
+	m.waysOut(pieces[0])
+	for i := range m.plan.Post {
+		if p := &m.plan.Post[i]; p.InUse {
+			m.postMap(p)
+		}
+	}
 }
 
 // assume adds to what the plan took for granted.
@@ -107,91 +102,20 @@ func (m *maker) assume(field, format string, args ...any) {
 	m.assumed = append(m.assumed, Note{"assumed", field, fmt.Sprintf(format, args...)})
 }
 
-// sealedPieces are the ways this card can be posted, the one in use first: the
-// job's own envelope where the card goes in, else the blank that was chosen.
-func (m *maker) sealedPieces() []sealed {
-	var out []sealed
-	if m.own != nil && m.own.Verdict != card.No {
-		z := m.own.Envelope.Size
-		out = append(out, sealed{"envelope", m.envelope.name + " envelope", z, boughtLayers, boughtPaper * z.Width.MM() * z.Height.MM(), m.envelope.id != "", paperCaliper, paperWeight})
-	}
-	for _, b := range m.plan.Blanks {
-		out = append(out, m.sealedBlank(b))
-	}
-	return out
-}
-
-// sealedBlank is a card in the envelope made of a blank.
-func (m *maker) sealedBlank(b Blank) sealed {
-	z := card.Size{Width: measure.FromMM(b.Outside.Width.MM), Height: measure.FromMM(b.Outside.Height.MM)}
-	s := sealed{b.Style + "/" + b.Variant, b.Name, z, b.layers, b.area, false, paperCaliper, paperWeight}
-	switch {
-	case b.Board:
-		s.caliper, s.gsm = stockCaliper, stockWeight
-	case b.Bought != "":
-		s.layers, s.paper = boughtLayers, boughtPaper*b.area
-	}
-	return s
-}
-
-// cardThickness is the thickness given, else that of the bare card.
-func (m *maker) cardThickness() measure.Length {
-	if m.measured {
-		return m.thickness
-	}
-	return measure.Length(m.sheetsThick()) * m.caliper()
-}
-
-// sheetsThick is how many sheets of stock lie on each other in the bare card.
-func (m *maker) sheetsThick() int {
-	n := m.flat.Panels + len(m.layers)
-	if m.inside > 0 {
-		n++
-	}
-	return n
-}
-
-// caliper and gsm are those of the base's paper, where its weight was given.
-func (m *maker) caliper() measure.Length {
-	if m.stock != nil {
-		return m.stock.Caliper()
-	}
-	return stockCaliper
-}
-
-func (m *maker) gsm() float64 {
-	if m.stock != nil {
-		return m.stock.GSM
-	}
-	return stockWeight
-}
-
-// cardWeight is the weight given, else base and layers at the usual weight of stock.
-func (m *maker) cardWeight() measure.Mass {
-	if m.weight > 0 {
-		return m.weight
-	}
-	mm2 := m.flat.Width.MM() * m.flat.Height.MM()
-	for _, z := range m.stack {
-		mm2 += z.Width.MM() * z.Height.MM()
-	}
-	mm2 += m.insidePanel.Width.MM() * m.insidePanel.Height.MM()
-	return measure.FromGrams(mm2 * m.gsm() / 1e6)
-}
-
 // verdictWords are a verdict in a maker's words.
 var verdictWords = map[post.State]string{
 	post.Passes: "goes", post.Near: "ask first", post.Surcharged: "costs extra", post.Fails: "cannot go",
 }
 
-func (m *maker) postOf(v post.Verdict, s sealed, thick measure.Length, weight measure.Mass) Post {
+func (m *maker) postOf(v post.Verdict, s sealed, seen post.Piece, inUse bool) Post {
+	thick, weight := seen.Thickness, seen.Weight
 	p := Post{
-		Carrier: v.Carrier.ID, Name: v.Carrier.Name, Piece: s.id, PieceName: s.name,
+		Carrier: v.Carrier.ID, Name: v.Carrier.Name, Piece: s.id, PieceName: s.name, InUse: inUse, carrier: v.Carrier,
 		Class: v.Class, ClassName: v.ClassName, Verdict: string(v.State), Word: verdictWords[v.State],
 		Length: m.length(max(s.size.Width, s.size.Height)), Height: m.length(min(s.size.Width, s.size.Height)),
-		Thickness: m.length(thick), Weight: weight.Text(m.unit),
-		Reasons: reasons(v.Reasons()), Checks: reasons(v.Checks), Currency: v.Carrier.Currency,
-		PriceText: "ask at the counter", Dated: v.Effective, Doubt: v.Doubt, Stated: v.Carrier.Stated, Notice: postNotice, WaysOut: []Fix{},
+		Thickness: m.length(thick), Weight: weight.Text(m.unit), Counter: v.Counter,
+		Reasons: reasons(v.Reasons()), Checks: []Reason{}, Currency: v.Carrier.Currency, Own: v.Carrier.Own, Unsure: v.Unsure, Service: v.Service, Others: []Offer{},
+		PriceText: "ask at the counter", Dated: v.Effective, Doubt: v.Doubt, Stated: v.Carrier.Stated, Notice: postNotice, WaysOut: []WayOut{}, Answers: []Answer{},
 	}
 	if m.short {
 		p.Length, p.Height = p.Height, p.Length
@@ -204,22 +128,48 @@ func (m *maker) postOf(v post.Verdict, s sealed, thick measure.Length, weight me
 		price := float64(v.Price) / 100
 		p.Price, p.PriceText = &price, v.Price.Text(v.Carrier.Currency)
 	}
+	for _, o := range v.Others {
+		p.Others = append(p.Others, Offer{o.Name, o.Price.Text(v.Carrier.Currency), o.Unsure})
+	}
 	p.Text = verdictText(v)
-	p.WaysOut = m.waysOut(v)
-	p.Answers = m.postAnswers(p, s, v, thick)
+	if stale(v.Effective, m.work.Today) {
+		p.Stale = "These prices took effect on " + v.Effective + ", more than a year ago: look them up before you buy stamps."
+	}
+	if inUse {
+		band := seen.Bends
+		p.Bends, p.Checks = bendsOf(band), reasons(v.Checks)
+		p.Answers = m.postAnswers(p, s, v, thick, band)
+	}
 	return p
 }
 
+// stale tells whether a day is more than a year before another; days are YYYY-MM-DD.
+func stale(effective, today string) bool {
+	if len(effective) != 10 || len(today) != 10 {
+		return false
+	}
+	year, err := strconv.Atoi(effective[:4])
+	return err == nil && fmt.Sprintf("%04d%s", year+1, effective[4:]) < today
+}
+
 func verdictText(v post.Verdict) string {
+	name := lower(v.ClassName)
 	switch v.State {
 	case post.Fails:
 		return "It cannot be posted as it is."
 	case post.Near:
-		return "It may go as a " + lower(v.ClassName) + ", but a figure is too near its limit to be sure."
+		return "It may go as " + article(name) + ", but a figure is too near its limit to be sure."
 	case post.Surcharged:
-		return "It goes as a " + lower(v.ClassName) + " with a surcharge."
+		return "It goes as " + article(name) + " with a surcharge."
 	}
-	return "It goes as a " + lower(v.ClassName) + "."
+	return "It goes as " + article(name) + "."
+}
+
+func article(noun string) string {
+	if noun != "" && (noun[0] == 'a' || noun[0] == 'e' || noun[0] == 'i' || noun[0] == 'o' || noun[0] == 'u') {
+		return "an " + noun
+	}
+	return "a " + noun
 }
 
 func lower(s string) string {
@@ -232,42 +182,12 @@ func lower(s string) string {
 func reasons(all []post.Reason) []Reason {
 	out := []Reason{}
 	for _, r := range all {
-		out = append(out, Reason{r.Class, r.Code, string(r.State), r.Value, r.Limit, r.Margin, r.Text})
+		out = append(out, Reason{r.Class, r.Code, string(r.State), r.Value, r.Limit, r.Margin, r.Text, r.Unsure})
 	}
 	return out
 }
 
-// waysOut offers the changes to the job that make the piece go, where a field of the job alone is the cause.
-func (m *maker) waysOut(v post.Verdict) []Fix {
-	out := []Fix{}
-	for _, r := range v.Reasons() {
-		if r.Code == "address" || m.short && (r.Code == "height" || r.Code == "length") {
-			out = append(out, Fix{"Address it along the long side", map[string]any{"post": map[string]any{"address": "long"}}})
-			break
-		}
-	}
-	for _, r := range v.Reasons() {
-		if r.Code == "ratio" {
-			out = append(out, m.longerEnvelope(v)...)
-		}
-		if r.Code == "closure" {
-			out = append(out, Fix{"Close it flat", map[string]any{"post": map[string]any{"closure": nil}}})
-		}
-	}
-	return out
-}
-
-// longerEnvelope is a blank that proves and posts for less than this verdict's price.
-func (m *maker) longerEnvelope(v post.Verdict) []Fix {
-	for _, b := range m.plan.Blanks {
-		if b.Proof.OK && v.Priced && b.Compare.Postage < float64(v.Price) && v.Carrier.ID == m.carriers[0].ID {
-			return []Fix{{"Make it: " + lower(b.Name), b.Patch}}
-		}
-	}
-	return nil
-}
-
-func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Length) []Answer {
+func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Length, band card.Band) []Answer {
 	side := "the long side lies along the address"
 	if m.short {
 		side = "the short side lies along the address"
@@ -275,38 +195,38 @@ func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Leng
 	one := func(key, label, note string, working []string, l Length) Answer {
 		return line("post", key, label, note, working, Figure{key, l})
 	}
-	thickness := fmt.Sprintf("%s card + %d × %s paper at the thickest place = %s", m.bare(m.cardThickness()), s.layers, m.bare(s.caliper), m.text(thick))
-	if !m.measured {
-		thickness = fmt.Sprintf("%d sheets of %s stock + %d × %s paper = %s; measure the finished card to be sure",
-			m.sheetsThick(), m.bare(m.caliper()), s.layers, m.bare(s.caliper), m.text(thick))
+	word := func(key, label, note string, working ...string) Answer {
+		return Answer{Key: key, Station: "post", Label: label, Note: note, Working: working, Figures: []Figure{}, Copy: label + " " + note}
 	}
 	answers := []Answer{
 		one("post.length", "Length", side, []string{"The outside of the " + s.name + "."}, p.Length),
 		one("post.height", "Height", "", []string{"The other side of the " + s.name + "."}, p.Height),
-		one("post.thickness", "Sealed thickness", "", []string{thickness}, p.Thickness),
+		one("post.thickness", "Sealed thickness", "", []string{m.thicknessWorking(s, thick)}, p.Thickness),
 	}
 	if p.Slot != nil {
 		answers = append(answers, one("post.slot", p.ClassName+" slot", "the thickest it may be", []string{"From " + p.Name + "'s rules, as stated " + p.Stated + "."}, *p.Slot))
 	}
 	return append(answers,
-		Answer{Key: "post.weight", Station: "post", Label: "Weight", Note: p.Weight, Working: []string{m.weightWorking(p.Weight)}, Figures: []Figure{}, Copy: "Weight " + p.Weight},
-		Answer{Key: "post.price", Station: "post", Label: "Price", Note: p.PriceText, Working: m.priceWorking(v, p.Weight), Figures: []Figure{}, Copy: "Price " + p.PriceText})
-}
-
-func (m *maker) weightWorking(total string) string {
-	if m.weight > 0 {
-		return fmt.Sprintf("%s card, as given, and the envelope's paper at 100 g/m²: %s", m.weight.Text(m.unit), total)
-	}
-	return fmt.Sprintf("Base and layers at %.0f g/m², the envelope's paper at 100 g/m²: about %s; weigh it to be sure", m.gsm(), total)
+		word("post.weight", "Weight", p.Weight, m.weightWorking(s, p.Weight)),
+		word("post.bends", "Stiffness", p.Bends.Text, band.Working(max(s.size.Width, s.size.Height), m.unit), p.Bends.Test),
+		word("post.price", "Price", p.PriceText, m.priceWorking(v, p.Weight)...))
 }
 
 func (m *maker) priceWorking(v post.Verdict, weight string) []string {
 	if !v.Priced {
-		return []string{"No price is kept for this class: ask at the counter."}
+		return []string{"No price is kept for this class at this weight: ask at the counter."}
 	}
-	text := fmt.Sprintf("%s at %s: %s", v.ClassName, weight, (v.Price - v.Surcharge).Text(v.Carrier.Currency))
+	name := v.ClassName
+	if v.Service != "" {
+		name += ", " + v.Service + ","
+	}
+	text := fmt.Sprintf("%s at %s: %s", name, weight, (v.Price - v.Surcharge).Text(v.Carrier.Currency))
 	if v.Surcharge > 0 {
 		text += fmt.Sprintf(" + %s surcharge = %s", v.Surcharge.Text(v.Carrier.Currency), v.Price.Text(v.Carrier.Currency))
 	}
-	return []string{text, "Prices from " + v.Effective + "; they change."}
+	dated := "Prices from " + v.Effective + "; they change."
+	if v.Unsure {
+		dated = "This price is still to be checked. " + dated
+	}
+	return []string{text, dated}
 }

@@ -61,6 +61,15 @@ type spec struct {
 	short     bool
 	closure   string
 	contents  []string
+	wrapping  string
+	odd       bool
+	tested    *card.Bend     // what a test at the bench showed
+	gauge     measure.Length // slot of a gauge; zero for the carrier's own
+	build     []buildPart
+	asLaid    *card.Map // the card's map, once its size is settled
+	raised    bool      // something on the card has a thickness of its own
+	stamps    []stampOnHand
+	catalog   *catalog.Catalog // with the job's own materials
 	assumed   []Note
 }
 
@@ -83,6 +92,8 @@ type layer struct {
 	name, field string
 	border      card.Border
 	paper       paper
+	material    *catalog.Material // nil for the base's own stock
+	joint       joint
 }
 
 // paper is what a piece is cut from, by name, and how it is drawn.
@@ -103,6 +114,7 @@ type blankSpec struct {
 	style      *blank.Style
 	variant    string
 	ease, seam measure.Length
+	liner      bool
 	paper      piece
 	options    blank.Options
 }
@@ -111,16 +123,18 @@ type blankSpec struct {
 type resolver struct {
 	faults
 	spec
-	catalog *catalog.Catalog
 }
 
 func resolve(j Job, cat *catalog.Catalog) (spec, Problems) {
-	r := &resolver{catalog: cat}
+	r := &resolver{spec: spec{catalog: cat}}
 	r.units(j)
 	r.toolsOf(j)
+	r.materialsOf(j.Materials)
+	r.stampsOf(j.Stamps)
 	r.sheetOf(j)
-	r.start(j)
 	r.layersOf(j)
+	r.buildOf(j)
+	r.start(j)
 	r.stockOf(j)
 	r.blankOf(j)
 	r.postOf(j)
@@ -235,6 +249,7 @@ func (r *resolver) start(j Job) {
 	if len(r.problems) > 0 {
 		return
 	}
+	r.raise(j, c)
 	var err error
 	if r.flat, err = r.fold.Flat(card.Size{Width: r.ruler.Down(r.card.Width), Height: r.ruler.Down(r.card.Height)}, r.shape); err != nil {
 		r.fail(shapeField[r.fold.ID], "%s", err)
@@ -318,7 +333,10 @@ func (r *resolver) layersOf(j Job) {
 		at := fmt.Sprintf("layers[%d]", i)
 		b := card.Equal(r.length(field, l.Border, borderBounds))
 		b.Bottom = r.optional(at+".bottom", l.Bottom, borderBounds, b.Bottom)
-		r.layers = append(r.layers, layer{name, field, b, paper{l.Paper, r.colour(at+".colour", l.Colour)}})
+		one := layer{name: name, field: field, border: b, paper: paper{l.Paper, r.colour(at+".colour", l.Colour)}}
+		one.material = r.boardOf(at+".material", l.Material)
+		one.joint = r.jointOf(at, l.Joint, l.Cover)
+		r.layers = append(r.layers, one)
 	}
 	r.inside = r.optional("inside", j.Inside, borderBounds, 0)
 	if j.Stamp != nil {
@@ -388,4 +406,5 @@ func (r *resolver) postOf(j Job) {
 		r.fail("post.address", `%q is not a side; try "long" or "short"`, shortName(p.Address))
 	}
 	r.closure, r.contents = p.Closure, p.Contents
+	r.handedIn(p)
 }

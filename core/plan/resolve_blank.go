@@ -17,6 +17,7 @@ func (r *resolver) blankOf(j Job) {
 	}
 	r.blank.ease = r.optional("blank.ease", b.Ease, easeBounds, r.usual(card.UsualEase, 6*measure.Millimetre))
 	r.blank.seam = r.optional("blank.seam", b.Seam, easeBounds, r.usual(measure.Inch/2, 12*measure.Millimetre))
+	r.blank.liner = b.Liner
 	paper := b.Paper
 	if paper == nil {
 		paper = &Bought{ID: "us-12x12"}

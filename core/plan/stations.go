@@ -17,7 +17,7 @@ const (
 )
 
 func (m *maker) stations() {
-	m.plan.Stations = []Station{m.startStation(), m.baseStation(), m.layersStation(), m.envelopeStation(), m.postStation()}
+	m.plan.Stations = []Station{m.startStation(), m.baseStation(), m.layersStation(), m.finishedStation(), m.envelopeStation(), m.postStation()}
 	m.plan.Consequence = m.consequence()
 }
 
@@ -269,7 +269,7 @@ func (m *maker) postConsequence() *Consequence {
 		c.Text = p.Reasons[0].Text + "."
 	}
 	if len(p.WaysOut) > 0 {
-		c.Fix = &p.WaysOut[0]
+		c.Fix = &p.WaysOut[0].Fix
 	}
 	return c
 }

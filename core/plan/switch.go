@@ -43,7 +43,18 @@ func Switch(j Job, to measure.Unit) Job {
 		for i := range c.Widths {
 			length(&c.Widths[i])
 		}
-		c.Weight = withUnit(c.Weight, map[measure.Unit]string{measure.Inches: "oz", measure.Millimetres: "g"}[from])
+		weight := func(s *string) {
+			*s = withUnit(*s, map[measure.Unit]string{measure.Inches: "oz", measure.Millimetres: "g"}[from])
+		}
+		weight(&c.Weight)
+		c.Build = slices.Clone(c.Build)
+		for i := range c.Build {
+			b := &c.Build[i]
+			for _, s := range []*string{&b.X, &b.Y, &b.Width, &b.Height, &b.Thickness} {
+				length(s)
+			}
+			weight(&b.Weight)
+		}
 		j.Card = &c
 	}
 	if j.Layers != nil {
@@ -72,6 +83,15 @@ func Switch(j Job, to measure.Unit) Job {
 		j.Board = &b
 	}
 	length(&j.Mat)
+	j.Materials = slices.Clone(j.Materials)
+	for i := range j.Materials {
+		length(&j.Materials[i].Thickness)
+	}
+	if j.Post != nil {
+		p := *j.Post
+		length(&p.Gauge)
+		j.Post = &p
+	}
 	if j.Blank != nil {
 		b := *j.Blank
 		length(&b.Ease)

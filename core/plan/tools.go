@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 )
 
@@ -11,6 +12,9 @@ type Tools struct {
 	Trimmer *TrimmerSpec `json:"trimmer,omitempty"`
 	Board   *BoardSpec   `json:"board,omitempty"`
 	Mat     string       `json:"mat,omitempty" doc:"what a cutting machine leaves free at each side of its mat"`
+
+	Materials []MaterialSpec `json:"materials,omitempty"`
+	Stamps    []StampSpec    `json:"stamps,omitempty"`
 }
 
 // With is the job with the maker's own tools where it names none. The unit and
@@ -25,6 +29,12 @@ func (j Job) With(t Tools) Job {
 	if j.Mat == "" {
 		j.Mat = t.Mat
 	}
+	if len(j.Materials) == 0 {
+		j.Materials = t.Materials
+	}
+	if len(j.Stamps) == 0 {
+		j.Stamps = t.Stamps
+	}
 	return j
 }
 
@@ -33,6 +43,9 @@ func (t Tools) Check() Problems {
 	r := &resolver{}
 	r.units(Job{Unit: t.Unit, Ruler: t.Ruler})
 	r.toolsOf(Job{Trimmer: t.Trimmer, Board: t.Board, Mat: t.Mat})
+	r.catalog = &catalog.Catalog{}
+	r.materialsOf(t.Materials)
+	r.stampsOf(t.Stamps)
 	return r.problems
 }
 

@@ -30,7 +30,7 @@ func Wraps(j Job, cat *catalog.Catalog) ([]Wrap, error) {
 	if len(problems) > 0 {
 		return nil, problems
 	}
-	m := &maker{spec: s, catalog: cat, plan: &Plan{}}
+	m := &maker{spec: s, plan: &Plan{}}
 	out := []Wrap{}
 	for _, style := range blank.Styles() {
 		if slices.ContainsFunc(style.Options, func(o blank.Option) bool { return o.Envelope }) {

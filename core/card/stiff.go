@@ -1,0 +1,239 @@
+package card
+
+import (
+	"fmt"
+	"math"
+
+	"yellow-parcel/core/measure"
+)
+
+// Bend is how a sealed piece goes round a sorting machine's drum.
+type Bend int
+
+// The three words of the estimate.
+const (
+	Easy Bend = iota
+	Borderline
+	TooRigid
+)
+
+// Text is the word as makers read it.
+func (b Bend) Text() string {
+	return [...]string{"bends easily", "borderline", "too rigid"}[b]
+}
+
+// BendTest is how to find out at the bench: the drum of the letter machines is 11 in across.
+const BendTest = "bend it round a 28 cm tin to find out"
+
+// Band is an estimate from the softest to the stiffest likely, or what a test
+// at the bench showed.
+type Band struct {
+	Low, High Bend
+	// Boundary length: how far the stiffness lets the piece stand off a turn, in mm.
+	LowMM, HighMM float64
+	Creases       bool // at the stiff end its faces are strained more than paper takes
+	Hard          bool // something in it does not bend at all
+	Tested        bool
+}
+
+// Text is the band in words: one word, or from one to another.
+func (b Band) Text() string {
+	if b.Low == b.High {
+		return b.Low.Text()
+	}
+	return b.Low.Text() + " to " + b.High.Text()
+}
+
+// The turn of letter machines, from the published rule: an 11 in turn under 40
+// lb of belt tension; and the strain above which paper faces crease.
+const (
+	beltTension = 178.0 // N
+	turnRadius  = 139.7 // mm
+	creaseAt    = 0.004
+	easyShare   = 0.25 // of the length along the turn
+	rigidShare  = 0.7
+)
+
+// Ply is one sheet of a stack: across the turn it is Width wide. Under it lies
+// what joins it to the ply below: nothing (it lies free), a flat bond, or foam.
+type Ply struct {
+	Thick, Width measure.Length
+	Low, High    float64 // Young's modulus, GPa
+	Joint        Joint
+}
+
+// Joint is what lies under a ply.
+type Joint struct {
+	Free            bool           // not stuck down
+	Gap             measure.Length // of foam; zero for a flat bond
+	ShearLow, Shear float64        // of foam, MPa, lowest and highest likely
+	Cover           float64        // share of the area that has foam
+}
+
+// stiffness is the bending stiffness of a stack in N mm2, with the strain in
+// its faces at the turn, at the soft or the stiff end of what is likely. Free
+// sheets add theirs; what is stuck together bends as one.
+func stiffness(plies []Ply, length float64, stiff bool) (d, strain float64) {
+	for start := 0; start < len(plies); {
+		end := start + 1
+		for end < len(plies) && !plies[end].Joint.Free {
+			end++
+		}
+		g := newGroup(plies[start:end], length, stiff)
+		d += g.best()
+		strain = max(strain, g.strain())
+		start = end
+	}
+	return d, strain
+}
+
+// group is plies stuck on one another, from the bottom up.
+type group struct {
+	plies  []Ply
+	length float64
+	stiff  bool
+}
+
+func newGroup(plies []Ply, length float64, stiff bool) group { return group{plies, length, stiff} }
+
+// best is the group's stiffness: as one, or, where the soft foam in it would
+// make that less than its parts alone, as its parts.
+func (g group) best() float64 {
+	n := len(g.plies)
+	if n == 1 {
+		_, own, _, _ := g.joined(0, 1)
+		return own
+	}
+	known := make([]float64, (n+1)*(n+1))
+	for size := 1; size <= n; size++ {
+		for i := 0; i+size <= n; i++ {
+			d, own, _, _ := g.joined(i, i+size)
+			most := own + d
+			for k := i + 1; k < i+size; k++ {
+				most = max(most, known[i*(n+1)+k]+known[k*(n+1)+i+size])
+			}
+			known[i*(n+1)+i+size] = most
+		}
+	}
+	return known[n]
+}
+
+// strain is that of the faces at the turn: half the height over its radius, as
+// far as the foam holds them together.
+func (g group) strain() float64 {
+	coupled, own, full, high := g.joined(0, len(g.plies))
+	if own+full == 0 {
+		return 0
+	}
+	return (own + coupled) / (own + full) * high / (2 * turnRadius)
+}
+
+// joined bends plies i to j as one. Glued ones are single faces; foam between
+// faces lets them slide. Own is what the faces have by themselves, full what
+// holding them together wholly would add, coupled what the foam adds of that:
+// for two faces the sandwich formula; for more, the foams' shear in a row.
+func (g group) joined(i, j int) (coupled, own, full, high float64) {
+	var axial, moment, square, give, last, top float64
+	var face struct{ axial, moment, square float64 }
+	cover := 1.0
+	close := func() float64 {
+		if face.axial == 0 {
+			return top
+		}
+		at := face.moment / face.axial
+		own += face.square - face.axial*at*at
+		axial, moment, square = axial+face.axial, moment+face.axial*at, square+face.axial*at*at
+		face.axial, face.moment, face.square = 0, 0, 0
+		return at
+	}
+	across := math.Inf(1)
+	var waiting []Joint
+	var gaps []float64
+	for k, p := range g.plies[i:j] {
+		e, f, b := p.Low*1000, p.Thick.MM(), p.Width.MM()
+		if g.stiff {
+			e = p.High * 1000
+		}
+		if c := p.Joint.Gap.MM(); k > 0 && c > 0 {
+			last = close()
+			top += c
+			waiting, gaps = append(waiting, p.Joint), append(gaps, last)
+			cover = min(cover, p.Joint.Cover)
+		}
+		if f <= 0 || b <= 0 || e <= 0 {
+			continue
+		}
+		across = min(across, b)
+		a, at := e*b*f, top+f/2
+		face.axial, face.moment, face.square = face.axial+a, face.moment+a*at, face.square+a*at*at+a*f*f/12
+		top += f
+		// The foam below is sheared by what lies between the middles of its faces, once the face above is whole.
+		if next := i + k + 1; len(waiting) > 0 && (next == j || g.plies[next].Joint.Gap > 0) {
+			middle := face.moment / face.axial
+			joint, below := waiting[len(waiting)-1], gaps[len(gaps)-1]
+			waiting = waiting[:0]
+			shear := joint.ShearLow
+			if g.stiff {
+				shear = joint.Shear
+			}
+			apart := middle - below
+			give += joint.Gap.MM() / (shear * across * apart * apart)
+		}
+	}
+	close()
+	if axial == 0 {
+		return 0, own, 0, top
+	}
+	full = max(0, square-moment*moment/axial)
+	coupled = full * cover
+	if give > 0 {
+		coupled = cover * full / (1 + math.Pi*math.Pi*full*give/(g.length*g.length))
+	}
+	return coupled, own, full, top
+}
+
+// Rigidity estimates how a stack bends along the turn, over its length. A hard
+// insert makes it rigid whatever the rest. Where the strain at the turn would
+// crease the faces, the piece counts one word worse: it goes round once.
+func Rigidity(plies []Ply, length measure.Length, hard bool) Band {
+	l := length.MM()
+	word := func(stiff bool) (Bend, float64, bool) {
+		d, strain := stiffness(plies, l, stiff)
+		lambda := math.Sqrt(d / beltTension)
+		b := Easy
+		switch {
+		case lambda > rigidShare*l:
+			b = TooRigid
+		case lambda > easyShare*l:
+			b = Borderline
+		}
+		if strain > creaseAt && b < TooRigid {
+			b++
+		}
+		return b, lambda, strain > creaseAt
+	}
+	out := Band{Hard: hard}
+	out.Low, out.LowMM, _ = word(false)
+	out.High, out.HighMM, out.Creases = word(true)
+	out.High = max(out.High, out.Low)
+	if hard {
+		out.Low, out.High = TooRigid, TooRigid
+	}
+	return out
+}
+
+// Tested is what a test at the bench showed, in place of an estimate.
+func (b Band) With(shown Bend) Band {
+	b.Low, b.High, b.Tested = shown, shown, true
+	return b
+}
+
+// Working is the estimate in a line.
+func (b Band) Working(length measure.Length, u measure.Unit) string {
+	text := fmt.Sprintf("Round an 11 in turn under a belt it stands off by %s to %s of its %s length; under a quarter bends easily, over seven tenths is too rigid",
+		measure.FromMM(math.Round(b.LowMM)).Text(measure.Millimetres), measure.FromMM(math.Round(b.HighMM)).Text(measure.Millimetres), length.Text(u))
+	if b.Creases {
+		text += "; at the stiff end its faces may crease, which counts one word worse"
+	}
+	return text + "."
+}

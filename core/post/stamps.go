@@ -1,0 +1,122 @@
+package post
+
+import (
+	"cmp"
+	"slices"
+
+	"yellow-parcel/core/catalog"
+)
+
+// Stamp is a kind of stamp and how many are on hand.
+type Stamp struct {
+	Name  string
+	Price catalog.Money
+	Count int
+}
+
+// Used is so many of a kind on one piece.
+type Used struct {
+	Stamp Stamp
+	Count int
+}
+
+// Set is one combination of stamps, for so many pieces of a batch, and what it
+// is worth beyond the price.
+type Set struct {
+	Pieces int
+	Stamps []Used
+	Over   catalog.Money
+}
+
+// mostOnAPiece bounds the stamps on one piece; more hide the address.
+const mostOnAPiece = 12
+
+// Cover is the combination of stamps that covers a price for the least, and of
+// equal ones the fewest stamps; false where what is on hand does not reach.
+// Prices above 1000 are not looked at.
+func Cover(on []Stamp, price catalog.Money) (Set, bool) {
+	if price <= 0 || price > 100_000 {
+		return Set{}, false
+	}
+	dearest := catalog.Money(0)
+	for _, s := range on {
+		dearest = max(dearest, s.Price)
+	}
+	// fewest[v] is the least number of stamps worth exactly v; from[k][v] how many of kind k that takes.
+	top := int(price + dearest)
+	fewest := make([]int, top+1)
+	for v := range fewest {
+		fewest[v] = mostOnAPiece + 1
+	}
+	fewest[0] = 0
+	from := make([][]uint8, len(on))
+	for k, s := range on {
+		from[k] = make([]uint8, top+1)
+		if s.Price <= 0 || s.Count <= 0 {
+			continue
+		}
+		next := slices.Clone(fewest)
+		for v := range fewest {
+			for n := 1; n <= min(s.Count, mostOnAPiece) && v-n*int(s.Price) >= 0; n++ {
+				if c := fewest[v-n*int(s.Price)] + n; c < next[v] {
+					next[v], from[k][v] = c, uint8(n)
+				}
+			}
+		}
+		fewest = next
+	}
+	for v := int(price); v <= top; v++ {
+		if fewest[v] <= mostOnAPiece {
+			return Set{1, taken(on, from, v), catalog.Money(v) - price}, true
+		}
+	}
+	return Set{}, false
+}
+
+// taken walks back through the kinds.
+func taken(on []Stamp, from [][]uint8, v int) []Used {
+	var out []Used
+	for k := len(on) - 1; k >= 0; k-- {
+		if n := int(from[k][v]); n > 0 {
+			out = append(out, Used{on[k], n})
+			v -= n * int(on[k].Price)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Used) int { return cmp.Compare(b.Stamp.Price, a.Stamp.Price) })
+	return out
+}
+
+// Batch stamps a batch from what is on hand: the cheapest combination as often
+// as it goes, then the next. Short is how many pieces go without.
+func Batch(on []Stamp, price catalog.Money, pieces int) (sets []Set, short int) {
+	left := slices.Clone(on)
+	for pieces > 0 {
+		s, ok := Cover(left, price)
+		if !ok {
+			return sets, pieces
+		}
+		s.Pieces = pieces
+		for _, u := range s.Stamps {
+			at := slices.Index(left, u.Stamp)
+			s.Pieces = min(s.Pieces, left[at].Count/u.Count)
+		}
+		for i, u := range s.Stamps {
+			at := slices.Index(left, u.Stamp)
+			left[at].Count -= u.Count * s.Pieces
+			// The set speaks of the stamp as it was on hand.
+			s.Stamps[i].Stamp = named(on, u.Stamp)
+		}
+		pieces -= s.Pieces
+		sets = append(sets, s)
+	}
+	return sets, 0
+}
+
+func named(on []Stamp, like Stamp) Stamp {
+	for _, s := range on {
+		if s.Name == like.Name && s.Price == like.Price {
+			return s
+		}
+	}
+	return like
+}
