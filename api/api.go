@@ -7,6 +7,7 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -26,6 +27,7 @@ type service struct {
 	catalog *catalog.Catalog
 	store   *store.Store
 	cuts    *cutMemory
+	bench   bench
 }
 
 // JobInput is a job document as it came, so that what is wrong with it can be said field by field.
@@ -94,6 +96,8 @@ func register(a huma.API, s *service) {
 	registerShelf(a, s, op)
 	registerEnvelope(a, s, op)
 	registerSettings(a, s, op)
+	registerCarriers(a, s, op)
+	registerDevices(a, s, op)
 	describeBodies(a.OpenAPI(), withJob)
 }
 
@@ -111,7 +115,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), cuts: newCutMemory()})
+	register(a, &service{catalog: catalog.Standard(), cuts: newCutMemory(), bench: newBench()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }
@@ -130,7 +134,11 @@ func (s *service) answer(ctx context.Context, raw []byte) (*plan.Plan, error) {
 	if err != nil {
 		return nil, err
 	}
-	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials})
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials, Today: today().Format(time.DateOnly)})
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -186,8 +194,16 @@ func (s *service) readLength(_ context.Context, in *struct {
 	return &readingOutput{reading}, nil
 }
 
-func (s *service) catalogue(context.Context, *struct{}) (*catalogOutput, error) {
-	return &catalogOutput{catalogBody(s.catalog)}, nil
+func (s *service) catalogue(ctx context.Context, _ *struct{}) (*catalogOutput, error) {
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	tools, err := s.tools(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return &catalogOutput{catalogBody(library.WithMaterials(tools.OwnMaterials()))}, nil
 }
 
 func (s *service) list(ctx context.Context, in *struct {
@@ -212,7 +228,11 @@ func (s *service) summary(ctx context.Context, j store.Job) Summary {
 	if err != nil {
 		return out
 	}
-	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: s.cuts.solve})
+	library, err := s.library(ctx)
+	if err != nil {
+		return out
+	}
+	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, NoWays: true})
 	if err != nil {
 		var problems plan.Problems
 		if errors.As(err, &problems) {
@@ -333,7 +353,7 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 func (s *service) export(ctx context.Context, in *struct {
 	JobInput
 	As   string `query:"as" required:"true" enum:"svg,dxf,pdf,csv,hpgl"`
-	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,nest,liner,band,strips,cuts"`
+	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,nest,liner,band,strips,gauge,cuts"`
 }) (*fileOutput, error) {
 	p, err := s.answer(ctx, in.RawBody)
 	if err != nil {

@@ -114,12 +114,26 @@ type SheetEntry struct {
 
 // CatalogBody is everything bought that a job can name, and the choices it has.
 type CatalogBody struct {
-	Formats  []FormatEntry `json:"formats"`
-	Sheets   []SheetEntry  `json:"sheets"`
-	Folds    []FoldChoice  `json:"folds"`
-	Styles   []StyleChoice `json:"styles"`
-	Rulers   []Choice      `json:"rulers" doc:"Says is the unit a ruler goes with"`
-	Carriers []Choice      `json:"carriers"`
+	Formats   []FormatEntry   `json:"formats"`
+	Sheets    []SheetEntry    `json:"sheets"`
+	Folds     []FoldChoice    `json:"folds"`
+	Styles    []StyleChoice   `json:"styles"`
+	Rulers    []Choice        `json:"rulers" doc:"Says is the unit a ruler goes with"`
+	Carriers  []Choice        `json:"carriers"`
+	Materials []MaterialEntry `json:"materials"`
+}
+
+// MaterialEntry is a material with its figures as they are typed.
+type MaterialEntry struct {
+	ID        string `json:"id"`
+	Name      string `json:"name"`
+	Kind      string `json:"kind" enum:"board,bond,foam,trim"`
+	Thickness string `json:"thickness"`
+	Weight    string `json:"weight"`
+	StiffLow  string `json:"stiff_low"`
+	StiffHigh string `json:"stiff_high"`
+	Hard      bool   `json:"hard"`
+	Contents  string `json:"contents"`
 }
 
 func catalogBody(c *catalog.Catalog) CatalogBody {
@@ -147,6 +161,9 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 	}
 	for _, c := range c.Carriers {
 		b.Carriers = append(b.Carriers, Choice{ID: c.ID, Name: c.Name, Says: c.Notes})
+	}
+	for _, m := range c.Materials {
+		b.Materials = append(b.Materials, MaterialEntry(m.Row(measure.Millimetres)))
 	}
 	return b
 }
@@ -196,12 +213,16 @@ func (boughtSchema) Schema(huma.Registry) *huma.Schema {
 }
 
 func (layerSchema) Schema(huma.Registry) *huma.Schema {
-	named := objectSchema(map[string]*huma.Schema{"name": textSchema, "border": textSchema}, "border")
+	fields := map[string]*huma.Schema{}
+	for _, name := range []string{"name", "border", "bottom", "paper", "colour", "material", "joint", "cover"} {
+		fields[name] = textSchema
+	}
+	named := objectSchema(fields, "border")
 	return &huma.Schema{OneOf: []*huma.Schema{textSchema, named}, Description: "a border, or a name and a border"}
 }
 
 func (blankSchema) Schema(r huma.Registry) *huma.Schema {
-	fields := map[string]*huma.Schema{"style": textSchema, "variant": textSchema, "ease": textSchema, "seam": textSchema, "paper": boughtSchema{}.Schema(r)}
+	fields := map[string]*huma.Schema{"style": textSchema, "variant": textSchema, "ease": textSchema, "seam": textSchema, "liner": {Type: huma.TypeBoolean}, "paper": boughtSchema{}.Schema(r)}
 	for _, s := range blank.Styles() {
 		for _, o := range s.Options {
 			fields[o.Name] = textSchema

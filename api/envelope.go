@@ -26,7 +26,11 @@ func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error)
 	if err != nil {
 		return nil, err
 	}
-	all, err := plan.Wraps(job, s.catalog)
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	all, err := plan.Wraps(job, library)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -46,11 +50,15 @@ func (s *service) folding(ctx context.Context, in *JobInput) (*foldingOutput, er
 	if err != nil {
 		return nil, err
 	}
-	p, err := plan.Make(job, s.catalog)
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, NoWays: true})
 	if err != nil {
 		return nil, problem(err)
 	}
-	trials, err := plan.TrialsByHand(job, s.catalog)
+	trials, err := plan.TrialsByHand(job, library)
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -164,9 +164,16 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 			note([]plan.Answer{e.Answer})
 			check(set.Extras[i])
 		}
-		for i := range p.Post {
-			note(p.Post[i].Answers)
-			check(set.Post[i], set.Slot[i])
+		i := 0
+		for _, one := range p.Post {
+			if one.InUse {
+				note(one.Answers)
+				check(set.Post[i], set.Slot[i])
+				i++
+			}
 		}
+		check(set.Finished)
+		note(p.Gauge.Answers)
+		check(*set.Gauge)
 	}
 }

@@ -51,23 +51,27 @@ type Label struct {
 
 // Set is every drawing of a plan. Blanks go with the plan's blanks, in order.
 type Set struct {
-	Start  Drawing   `json:"start"`
-	Base   Drawing   `json:"base"`
-	Sheets []Drawing `json:"sheets" doc:"one for each way of cutting a sheet"`
-	Layers Drawing   `json:"layers"`
-	Ladder Drawing   `json:"ladder"`
-	Blanks []Drawing `json:"blanks"`
-	Nest   *Drawing  `json:"nest,omitempty" doc:"the first blank on its paper"`
-	Extras []Drawing `json:"extras" doc:"liner, band and strips, as the plan lists them"`
-	Post   []Drawing `json:"post"`
-	Slot   []Drawing `json:"slot"`
+	Start    Drawing   `json:"start"`
+	Base     Drawing   `json:"base"`
+	Sheets   []Drawing `json:"sheets" doc:"one for each way of cutting a sheet"`
+	Layers   Drawing   `json:"layers"`
+	Ladder   Drawing   `json:"ladder"`
+	Blanks   []Drawing `json:"blanks"`
+	Nest     *Drawing  `json:"nest,omitempty" doc:"the first blank on its paper"`
+	Extras   []Drawing `json:"extras" doc:"liner, band and strips, as the plan lists them"`
+	Finished Drawing   `json:"finished" doc:"the thickness map"`
+	Section  Drawing   `json:"section"`
+	Post     []Drawing `json:"post" doc:"the piece in use, one for each carrier"`
+	Slot     []Drawing `json:"slot"`
+	Maps     []Drawing `json:"maps" doc:"length against height, with what each carrier takes"`
+	Gauge    *Drawing  `json:"gauge,omitempty"`
 }
 
 // All draws a plan.
 func All(p *plan.Plan) Set {
 	s := Set{
 		Start: start(p), Base: base(p), Sheets: sheets(p), Layers: layers(p), Ladder: ladder(p),
-		Blanks: []Drawing{}, Extras: extras(p), Post: []Drawing{}, Slot: []Drawing{},
+		Blanks: []Drawing{}, Extras: extras(p), Finished: thicknessMap(p), Section: section(p), Post: []Drawing{}, Slot: []Drawing{}, Maps: []Drawing{},
 	}
 	for i := range p.Blanks {
 		s.Blanks = append(s.Blanks, unfolded(&p.Blanks[i]))
@@ -77,8 +81,16 @@ func All(p *plan.Plan) Set {
 		s.Nest = &d
 	}
 	for i := range p.Post {
+		if !p.Post[i].InUse {
+			continue
+		}
 		s.Post = append(s.Post, face(&p.Post[i]))
 		s.Slot = append(s.Slot, slot(&p.Post[i]))
+		s.Maps = append(s.Maps, postMap(p, &p.Post[i]))
+	}
+	if p.Gauge != nil {
+		d := gauge(p.Gauge)
+		s.Gauge = &d
 	}
 	return s
 }

@@ -21,7 +21,7 @@ type Part struct {
 
 // Parts are the names a part can be asked for by.
 func Parts() []string {
-	return []string{"base", "layers", "ladder", "blank", "nest", "liner", "band", "strips"}
+	return []string{"base", "layers", "ladder", "blank", "nest", "liner", "band", "strips", "gauge"}
 }
 
 // PartOf picks a part of a plan by name; the blank, and what goes with it, is the plan's first.
@@ -49,6 +49,11 @@ func PartOf(p *plan.Plan, name string) (Part, error) {
 			return Part{}, fmt.Errorf("the blank does not come out of its paper, so there is no sheet to lay it on")
 		}
 		return nestPart(p), nil
+	case "gauge":
+		if p.Gauge == nil {
+			return Part{}, fmt.Errorf("this carrier has no letter slot to make a gauge of")
+		}
+		return gaugePart(p.Gauge), nil
 	case "liner", "band", "strips":
 		for _, e := range p.Extras {
 			if e.ID == name {

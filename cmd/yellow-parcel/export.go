@@ -10,15 +10,16 @@ import (
 )
 
 type exportCommand struct {
-	As   string `required:"" help:"File format: svg, dxf, pdf, csv or hpgl."`
-	Part string `required:"" help:"What to write: base, layers, ladder, blank, nest, liner, band, strips or cuts."`
-	Job  string `arg:"" help:"Job file, or - for standard input."`
-	Out  string `short:"o" help:"File to write; standard output when absent."`
+	As       string   `required:"" help:"File format: svg, dxf, pdf, csv or hpgl."`
+	Part     string   `required:"" help:"What to write: base, layers, ladder, blank, nest, liner, band, strips, gauge or cuts."`
+	Job      string   `arg:"" help:"Job file, or - for standard input."`
+	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
+	Out      string   `short:"o" help:"File to write; standard output when absent."`
 }
 
 // Run writes the part at true size.
 func (c *exportCommand) Run(s streams) error {
-	p, err := planFile(c.Job, s)
+	p, err := planFile(c.Job, c.Carriers, s)
 	if err != nil {
 		return err
 	}

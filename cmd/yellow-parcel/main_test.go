@@ -87,7 +87,7 @@ func TestEveryKindOfFileIsWritten(t *testing.T) {
 	for _, c := range []struct{ as, part, problem string }{
 		{"csv", "base", "as: base cannot be written as csv; try svg, dxf, pdf or hpgl\n"},
 		{"svg", "cuts", "as: the cut list is written as pdf or csv\n"},
-		{"svg", "sail", "part: \"sail\" is not a part; try base, layers, ladder, blank, nest, liner, band, strips, cuts\n"},
+		{"svg", "sail", "part: \"sail\" is not a part; try base, layers, ladder, blank, nest, liner, band, strips, gauge, cuts\n"},
 	} {
 		if code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-"); code != 2 || out != "" || problems != c.problem {
 			t.Errorf("%s as %s: %d %q", c.part, c.as, code, problems)

@@ -2,20 +2,24 @@ package main
 
 import (
 	"encoding/json"
+	"errors"
+	"fmt"
 	"io"
 	"os"
+	"time"
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/plan"
 )
 
 type planCommand struct {
-	Job string `arg:"" help:"Job file, or - for standard input."`
+	Job      string   `arg:"" help:"Job file, or - for standard input."`
+	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
 }
 
 // Run prints the plan as JSON.
 func (c *planCommand) Run(s streams) error {
-	p, err := planFile(c.Job, s)
+	p, err := planFile(c.Job, c.Carriers, s)
 	if err != nil {
 		return err
 	}
@@ -25,7 +29,11 @@ func (c *planCommand) Run(s streams) error {
 	return out.Encode(p)
 }
 
-func planFile(name string, s streams) (*plan.Plan, error) {
+func planFile(name string, carriers []string, s streams) (*plan.Plan, error) {
+	library, err := withCarriers(carriers)
+	if err != nil {
+		return nil, err
+	}
 	text, err := readJob(name, s.in)
 	if err != nil {
 		return nil, err
@@ -34,7 +42,28 @@ func planFile(name string, s streams) (*plan.Plan, error) {
 	if err != nil {
 		return nil, err
 	}
-	return plan.MakeWith(job, catalog.Standard(), plan.Work{Trials: plan.UsualTrials})
+	return plan.MakeWith(job, library, plan.Work{Trials: plan.UsualTrials, Today: time.Now().Format(time.DateOnly)})
+}
+
+// withCarriers is the catalogue with carriers from files in it.
+func withCarriers(files []string) (*catalog.Catalog, error) {
+	var own []catalog.Carrier
+	for _, name := range files {
+		text, err := os.ReadFile(name)
+		if err != nil {
+			return nil, err
+		}
+		c, err := catalog.ReadCarrier(text)
+		var at *catalog.CarrierError
+		if errors.As(err, &at) {
+			return nil, plan.Problems{{Field: fmt.Sprintf("%s, line %d", name, at.Line), Text: at.Text}}
+		}
+		if err != nil {
+			return nil, err
+		}
+		own = append(own, c)
+	}
+	return catalog.Standard().With(own), nil
 }
 
 // readJob reads one byte more than a job may hold, so that a larger one is told from a cut one.

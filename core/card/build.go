@@ -13,6 +13,7 @@ type Part struct {
 	X, Y          measure.Length
 	Width, Height measure.Length
 	Thick         measure.Length
+	Lift          measure.Length // how much of that is foam under it
 	Weight        measure.Mass
 	Base          bool // the folded card itself, or a full panel of it
 	Hard          bool

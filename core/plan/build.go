@@ -96,6 +96,14 @@ func (r *resolver) jointOf(field, id, cover string) joint {
 // foam tells whether the joint lifts what lies on it.
 func (j joint) foam() bool { return j.material.Kind == "foam" }
 
+// lift is how high foam holds what lies on it.
+func (j joint) lift() measure.Length {
+	if !j.foam() {
+		return 0
+	}
+	return j.material.Thickness
+}
+
 // buildOf reads what lies on the card.
 func (r *resolver) buildOf(j Job) {
 	for _, l := range r.layers {
@@ -230,7 +238,7 @@ func (s *spec) layerPart(name string, z, whole card.Size, of *catalog.Material, 
 		thick, gsm = of.Thickness, of.GSM
 	}
 	return card.Part{
-		Name: name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height, Thick: thick + j.material.Thickness,
+		Name: name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height, Thick: thick + j.material.Thickness, Lift: j.lift(),
 		Weight: measure.FromGrams(area(z) * (gsm + j.material.GSM*j.cover) / 1e6), Index: -1,
 	}
 }
@@ -245,7 +253,7 @@ func (s *spec) part(i int, b buildPart) card.Part {
 		z.Height = s.card.Height
 	}
 	p := card.Part{Name: b.name, X: (s.card.Width - z.Width) / 2, Y: (s.card.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
-		Thick: b.thick + b.joint.material.Thickness, Hard: b.material.Hard, Kind: b.material.Contents, Index: i, Weight: b.weight}
+		Thick: b.thick + b.joint.material.Thickness, Lift: b.joint.lift(), Hard: b.material.Hard, Kind: b.material.Contents, Index: i, Weight: b.weight}
 	if b.x != nil {
 		p.X = *b.x
 	}
@@ -452,6 +460,7 @@ type Slab struct {
 	To     float64 `json:"to"`
 	Bottom float64 `json:"bottom"`
 	Thick  float64 `json:"thick"`
+	Lift   float64 `json:"lift" doc:"how much of that is foam under it"`
 }
 
 // Bends is the stiffness estimate of the sealed piece.
@@ -502,7 +511,7 @@ func (m *maker) finished() {
 		b.Cells = append(b.Cells, BuildCell{c.X.MM(), c.Y.MM(), c.Width.MM(), c.Height.MM(), float64(c.Thick) / float64(max(own.Thickest.Thick, 1)), m.text(c.Thick)})
 	}
 	for _, s := range own.Section() {
-		b.Section = append(b.Section, Slab{s.Part, s.From.MM(), s.To.MM(), s.Bottom.MM(), s.Height.MM()})
+		b.Section = append(b.Section, Slab{s.Part, s.From.MM(), s.To.MM(), s.Bottom.MM(), s.Height.MM(), parts[s.Part].Lift.MM()})
 	}
 	b.ThickestAt = m.whereText(own.Thickest)
 	m.plan.Build = b

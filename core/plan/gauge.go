@@ -18,6 +18,7 @@ type Gauge struct {
 	Width   Length   `json:"width"`
 	Height  Length   `json:"height"`
 	Left    Length   `json:"left" doc:"where the slot starts, from the left edge"`
+	Right   Length   `json:"right" doc:"where it ends"`
 	Top     Length   `json:"top" doc:"its upper cut, from the top edge"`
 	Bottom  Length   `json:"bottom" doc:"its lower cut, from the top edge"`
 	Answers []Answer `json:"answers"`
@@ -52,7 +53,7 @@ func (m *maker) makeGauge() {
 	z.Height += z.Height % (2 * m.ruler.Step)
 	centre := z.Height / 2
 	g := &Gauge{Carrier: p.Carrier, Slot: m.length(slot), Cut: m.length(cut), Long: m.length(long), Width: m.length(z.Width), Height: m.length(z.Height),
-		Left: m.length(margin), Top: m.length(centre - cut/2), Bottom: m.length(centre + cut/2)}
+		Left: m.length(margin), Right: m.length(margin + long), Top: m.length(centre - cut/2), Bottom: m.length(centre + cut/2)}
 	g.Label = fmt.Sprintf("%s thick", m.text(slot))
 	if label != "" {
 		g.Label = label + ": " + g.Label

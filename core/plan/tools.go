@@ -49,6 +49,17 @@ func (t Tools) Check() Problems {
 	return r.problems
 }
 
+// OwnMaterials are the maker's own, as far as they can be read.
+func (t Tools) OwnMaterials() []catalog.Material {
+	var out []catalog.Material
+	for _, m := range t.Materials {
+		if read, wrong := catalog.MaterialRow(m).Material(measure.Millimetres); len(wrong) == 0 {
+			out = append(out, read)
+		}
+	}
+	return out
+}
+
 // Bounds of a jig's reading, and of what a machine leaves free.
 var (
 	jigBounds = bounds{0, 6 * measure.Inch}

@@ -4,6 +4,41 @@
  */
 
 export interface paths {
+    "/api/v1/carriers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every carrier's rules and prices */
+        get: operations["listCarriers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/carriers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep an own copy of a carrier's rules */
+        put: operations["saveCarrier"];
+        post?: never;
+        /** Go back to the rules that ship */
+        delete: operations["removeCarrier"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/catalog": {
         parameters: {
             query?: never;
@@ -49,6 +84,40 @@ export interface paths {
         put?: never;
         /** Add the demonstration's jobs */
         post: operations["addDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/devices/{id}/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lay something on a simulated instrument */
+        put: operations["layOn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/devices/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an instrument shows, until it comes to rest */
+        get: operations["readings"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -382,6 +451,10 @@ export interface components {
             station: string;
             working: string[];
         };
+        Arrow: {
+            label: string;
+            to: number[];
+        };
         Base: {
             advice: string;
             colour?: string;
@@ -408,6 +481,16 @@ export interface components {
             scores: components["schemas"]["Score"][];
             sheet: components["schemas"]["Sheet"];
             turned: boolean;
+        };
+        Bends: {
+            high: string;
+            low: string;
+            /** @enum {string} */
+            state: "good" | "look" | "stop";
+            /** @description how to find out at the bench */
+            test: string;
+            tested: boolean;
+            text: string;
         };
         Blank: {
             /** @description the cut list; of the plan's first blank only */
@@ -451,6 +534,67 @@ export interface components {
             groove?: string;
             jig?: string;
         };
+        Build: {
+            bends: components["schemas"]["Bends"];
+            /** @description the thickness map, in mm from the card's top left corner */
+            cells: components["schemas"]["BuildCell"][];
+            /** @description the thickness the pieces come to */
+            computed: components["schemas"]["Length"];
+            /**
+             * @description where the thickness that counts comes from
+             * @enum {string}
+             */
+            from: "measured" | "computed";
+            parts: components["schemas"]["BuildItem"][];
+            /** @description a cut through the thickest place */
+            section: components["schemas"]["Slab"][];
+            /** @description from the card's top */
+            section_at: components["schemas"]["Length"];
+            thickest: components["schemas"]["Length"];
+            thickest_at: string;
+            thinnest: components["schemas"]["Length"];
+            variation: components["schemas"]["Length"];
+            weight: string;
+            /** @enum {string} */
+            weight_from: "measured" | "computed";
+        };
+        BuildCell: {
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            share: number;
+            text: string;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        BuildItem: {
+            hard: boolean;
+            height: components["schemas"]["Length"];
+            /** Format: int64 */
+            index: number;
+            name: string;
+            thickness: components["schemas"]["Length"];
+            weight: string;
+            width: components["schemas"]["Length"];
+            x: components["schemas"]["Length"];
+            y: components["schemas"]["Length"];
+        };
+        BuildSpec: {
+            cover?: string;
+            height?: string;
+            joint?: string;
+            material: string;
+            name?: string;
+            thickness?: string;
+            weight?: string;
+            width?: string;
+            x?: string;
+            y?: string;
+        };
         Card: {
             customary?: components["schemas"]["SizeHint"];
             /** @enum {string} */
@@ -473,6 +617,7 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         CardSpec: {
+            build?: components["schemas"]["BuildSpec"][];
             colour?: string;
             door?: string;
             ease?: string;
@@ -492,10 +637,51 @@ export interface components {
             weight?: string;
             width?: string;
         };
+        CarrierClass: {
+            check: string;
+            dated: string;
+            /** @description what makes it cost more */
+            extra: string[];
+            id: string;
+            limits: components["schemas"]["CarrierRule"][];
+            name: string;
+            note: string;
+            prices: components["schemas"]["CarrierRule"][];
+            /** @description the prices are more than a year old */
+            stale: boolean;
+        };
+        CarrierEntry: {
+            classes: components["schemas"]["CarrierClass"][];
+            currency: string;
+            id: string;
+            name: string;
+            notes: string;
+            /** @description the maker's own copy */
+            own: boolean;
+            /** @description why the own copy cannot be used any more */
+            problem?: string;
+            /**
+             * Format: int64
+             * @description of the own copy; zero without one
+             */
+            revision: number;
+            /** @description one of this identifier comes with the program */
+            ships: boolean;
+            stated: string;
+            /** @description the file, as YAML */
+            text: string;
+            unit: string;
+        };
+        CarrierRule: {
+            name: string;
+            text: string;
+            unsure: boolean;
+        };
         CatalogBody: {
             carriers: components["schemas"]["Choice"][];
             folds: components["schemas"]["FoldChoice"][];
             formats: components["schemas"]["FormatEntry"][];
+            materials: components["schemas"]["MaterialEntry"][];
             /** @description Says is the unit a ruler goes with */
             rulers: components["schemas"]["Choice"][];
             sheets: components["schemas"]["SheetEntry"][];
@@ -863,6 +1049,27 @@ export interface components {
             step: number;
             text: string;
         };
+        Gauge: {
+            answers: components["schemas"]["Answer"][];
+            /** @description its lower cut, from the top edge */
+            bottom: components["schemas"]["Length"];
+            carrier: string;
+            /** @description the slot as cut, on the ruler, never above it */
+            cut: components["schemas"]["Length"];
+            height: components["schemas"]["Length"];
+            label: string;
+            /** @description where the slot starts, from the left edge */
+            left: components["schemas"]["Length"];
+            /** @description length of the slot */
+            long: components["schemas"]["Length"];
+            /** @description where it ends */
+            right: components["schemas"]["Length"];
+            /** @description the thickness it stands for */
+            slot: components["schemas"]["Length"];
+            /** @description its upper cut, from the top edge */
+            top: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+        };
         Geometry: {
             body: number[][];
             diagonal: boolean;
@@ -882,6 +1089,10 @@ export interface components {
             /** @description standing walls of a box */
             walls: number[][][];
             waste: number[][][];
+        };
+        InstrumentReading: {
+            stable: boolean;
+            text: string;
         };
         Item: {
             caliper?: string;
@@ -922,6 +1133,7 @@ export interface components {
                 from?: string;
                 gap?: string;
                 glue?: string;
+                liner?: boolean;
                 margin?: string;
                 mouth?: string;
                 of?: string;
@@ -955,9 +1167,16 @@ export interface components {
             inside?: string;
             layers?: (string | {
                 border: string;
+                bottom?: string;
+                colour?: string;
+                cover?: string;
+                joint?: string;
+                material?: string;
                 name?: string;
+                paper?: string;
             })[];
             mat?: string;
+            materials?: components["schemas"]["MaterialSpec"][];
             post?: components["schemas"]["PostSpec"];
             /** Format: int64 */
             quantity?: number;
@@ -973,6 +1192,7 @@ export interface components {
                 height: string;
                 width: string;
             };
+            stamps?: components["schemas"]["StampSpec"][];
             stock?: components["schemas"]["StockSpec"][];
             title?: string;
             trimmer?: components["schemas"]["TrimmerSpec"];
@@ -991,6 +1211,8 @@ export interface components {
             bottom: components["schemas"]["Length"];
             colour?: string;
             height: components["schemas"]["Length"];
+            /** @description the material that sticks it down */
+            joint?: string;
             name: string;
             paper?: string;
             width: components["schemas"]["Length"];
@@ -1019,6 +1241,29 @@ export interface components {
             text: string;
             verdict?: string;
             width: components["schemas"]["Length"];
+        };
+        MaterialEntry: {
+            contents: string;
+            hard: boolean;
+            id: string;
+            /** @enum {string} */
+            kind: "board" | "bond" | "foam" | "trim";
+            name: string;
+            stiff_high: string;
+            stiff_low: string;
+            thickness: string;
+            weight: string;
+        };
+        MaterialSpec: {
+            contents?: string;
+            hard?: boolean;
+            id: string;
+            kind: string;
+            name: string;
+            stiff_high?: string;
+            stiff_low?: string;
+            thickness: string;
+            weight: string;
         };
         Measure: {
             /** Format: double */
@@ -1062,6 +1307,11 @@ export interface components {
             text: string;
             width: components["schemas"]["Length"];
         };
+        Offer: {
+            name: string;
+            price: string;
+            unsure: boolean;
+        };
         Place: {
             /**
              * Format: double
@@ -1075,40 +1325,93 @@ export interface components {
         };
         Post: {
             answers: components["schemas"]["Answer"][];
+            bends: components["schemas"]["Bends"];
             carrier: string;
             checks: components["schemas"]["Reason"][];
             class: string;
             class_name: string;
+            /** @description what the counter may still decide */
+            counter?: string;
             currency: string;
             dated?: string;
             doubt?: string;
             height: components["schemas"]["Length"];
+            /** @description the piece the job is posted in */
+            in_use: boolean;
             length: components["schemas"]["Length"];
+            map?: components["schemas"]["PostMap"];
             name: string;
+            /** @description set where no change of the job does better */
+            no_way?: string;
             notice: string;
-            /** @description envelope, or the style and variant of a blank */
+            /** @description the class's other services */
+            others: components["schemas"]["Offer"][];
+            /** @description by the maker's own copy of the rules */
+            own: boolean;
+            /** @description envelope, mailer, or the style and variant of a blank */
             piece: string;
             piece_name: string;
             /** Format: double */
             price?: number;
             price_text: string;
             reasons: components["schemas"]["Reason"][];
+            /** @description what the price is for, where there is more than one */
+            service?: string;
             /** @description the thickest its class takes */
             slot?: components["schemas"]["Length"];
+            /** @description set where the prices are more than a year old */
+            stale?: string;
             stated: string;
             text: string;
             thickness: components["schemas"]["Length"];
+            /** @description the price is still to be checked */
+            unsure: boolean;
             /** @enum {string} */
             verdict: "pass" | "surcharge" | "check" | "refused";
-            ways_out: components["schemas"]["Fix"][];
+            ways_out: components["schemas"]["WayOut"][];
             weight: string;
             word: string;
         };
+        PostMap: {
+            /** @description where ways out would move it */
+            arrows: components["schemas"]["Arrow"][];
+            /** @description the farthest the map reaches */
+            far: number[];
+            point: number[];
+            regions: components["schemas"]["Region"][];
+        };
         PostSpec: {
             address?: string;
+            bend?: string;
             carriers?: string[];
             closure?: string;
             contents?: string[];
+            gauge?: string;
+            shape?: string;
+            wrapping?: string;
+        };
+        Postage: {
+            /** @description what to buy for the rest */
+            buy?: string;
+            complete: boolean;
+            /** @description stamps for one piece */
+            each: string;
+            /** @description what is stuck on beyond the price */
+            over?: string;
+            /** @description how the batch is stamped, the cheapest first */
+            sets: components["schemas"]["PostageSet"][];
+            /**
+             * Format: int64
+             * @description pieces the stamps on hand do not cover
+             */
+            short: number;
+            total: string;
+        };
+        PostageSet: {
+            over?: string;
+            /** Format: int64 */
+            pieces: number;
+            text: string;
         };
         Proof: {
             checks: components["schemas"]["Check"][];
@@ -1143,6 +1446,8 @@ export interface components {
             /** @enum {string} */
             state: "pass" | "check" | "surcharge" | "refused";
             text: string;
+            /** @description the limit itself is still to be checked */
+            unsure: boolean;
             value: string;
         };
         Record: {
@@ -1152,6 +1457,14 @@ export interface components {
             revision: number;
             /** @description RFC 3339, UTC */
             updated: string;
+        };
+        Region: {
+            carrier: string;
+            class: string;
+            name: string;
+            points: number[][];
+            /** @description the class the piece in use meets */
+            takes: boolean;
         };
         Rung: {
             height: components["schemas"]["Length"];
@@ -1172,11 +1485,18 @@ export interface components {
             blanks: components["schemas"]["Drawing"][];
             /** @description liner, band and strips, as the plan lists them */
             extras: components["schemas"]["Drawing"][];
+            /** @description the thickness map */
+            finished: components["schemas"]["Drawing"];
+            gauge?: components["schemas"]["Drawing"];
             ladder: components["schemas"]["Drawing"];
             layers: components["schemas"]["Drawing"];
+            /** @description length against height, with what each carrier takes */
+            maps: components["schemas"]["Drawing"][];
             /** @description the first blank on its paper */
             nest?: components["schemas"]["Drawing"];
+            /** @description the piece in use, one for each carrier */
             post: components["schemas"]["Drawing"][];
+            section: components["schemas"]["Drawing"];
             /** @description one for each way of cutting a sheet */
             sheets: components["schemas"]["Drawing"][];
             slot: components["schemas"]["Drawing"][];
@@ -1284,6 +1604,30 @@ export interface components {
             };
             text: string;
         };
+        Slab: {
+            /** Format: double */
+            bottom: number;
+            /** Format: double */
+            from: number;
+            /**
+             * Format: double
+             * @description how much of that is foam under it
+             */
+            lift: number;
+            /** Format: int64 */
+            part: number;
+            /** Format: double */
+            thick: number;
+            /** Format: double */
+            to: number;
+        };
+        StampSpec: {
+            /** Format: int64 */
+            count: number;
+            currency?: string;
+            name?: string;
+            price: string;
+        };
         Stamping: {
             left: components["schemas"]["Size"];
             needed: components["schemas"]["Size"];
@@ -1351,7 +1695,9 @@ export interface components {
             board?: components["schemas"]["BoardSpec"];
             /** @description what a cutting machine leaves free at each side of its mat */
             mat?: string;
+            materials?: components["schemas"]["MaterialSpec"][];
             ruler?: string;
+            stamps?: components["schemas"]["StampSpec"][];
             trimmer?: components["schemas"]["TrimmerSpec"];
             unit?: string;
         };
@@ -1389,11 +1735,36 @@ export interface components {
             place: string;
             width: components["schemas"]["Length"];
         };
+        WayOut: {
+            class: string;
+            class_name: string;
+            /**
+             * Format: int64
+             * @description how much of a change it is, to sort by
+             */
+            effort: number;
+            label: string;
+            patch: {
+                [key: string]: unknown;
+            };
+            /** Format: double */
+            price?: number;
+            price_text: string;
+            /** @description what it saves on each piece */
+            saving?: string;
+            /** @description length and height it comes to, in mm */
+            to: number[];
+            /** @enum {string} */
+            verdict: "pass" | "surcharge" | "check" | "refused";
+            word: string;
+        };
         Worked: {
             answers: components["schemas"]["Answer"][];
             assumed: components["schemas"]["Note"][];
             base: components["schemas"]["Base"];
             blanks: components["schemas"]["Blank"][];
+            /** @description the finished card, piece by piece */
+            build?: components["schemas"]["Build"];
             card: components["schemas"]["Card"];
             consequence: components["schemas"]["Consequence"];
             cut_plan?: components["schemas"]["CutPlan"];
@@ -1403,6 +1774,8 @@ export interface components {
             extras: components["schemas"]["Extra"][];
             fits: components["schemas"]["Fit"][];
             format: string;
+            /** @description a slot gauge for the carrier's letters */
+            gauge?: components["schemas"]["Gauge"];
             inside?: components["schemas"]["Layer"];
             ladder: components["schemas"]["Rung"][];
             layers: components["schemas"]["Layer"][];
@@ -1410,6 +1783,8 @@ export interface components {
             /** @description how the first blank lies on its paper */
             nest?: components["schemas"]["Nest"];
             post: components["schemas"]["Post"][];
+            /** @description stamps on hand against the price of the piece in use */
+            postage?: components["schemas"]["Postage"];
             /** Format: int64 */
             quantity: number;
             /** @description why the first blank is the one to make */
@@ -1454,6 +1829,138 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    listCarriers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarrierEntry"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveCarrier: {
+        parameters: {
+            query?: {
+                /** @description of the own copy it edits; zero for a new one */
+                revision?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarrierEntry"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removeCarrier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     catalog: {
         parameters: {
             query?: never;
@@ -1567,11 +2074,93 @@ export interface operations {
             };
         };
     };
+    layOn: {
+        parameters: {
+            query?: {
+                load?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readings: {
+        parameters: {
+            query: {
+                unit: "in" | "mm";
+            };
+            header?: never;
+            path: {
+                id: "scale" | "caliper";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": {
+                        data: components["schemas"]["InstrumentReading"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "reading";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    }[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     export: {
         parameters: {
             query: {
                 as: "svg" | "dxf" | "pdf" | "csv" | "hpgl";
-                part: "base" | "layers" | "ladder" | "blank" | "nest" | "liner" | "band" | "strips" | "cuts";
+                part: "base" | "layers" | "ladder" | "blank" | "nest" | "liner" | "band" | "strips" | "gauge" | "cuts";
             };
             header?: never;
             path?: never;

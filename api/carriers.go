@@ -1,0 +1,252 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/store"
+)
+
+// CarrierEntry is a carrier's rules as they are read, and as they are written.
+type CarrierEntry struct {
+	ID       string         `json:"id"`
+	Name     string         `json:"name"`
+	Notes    string         `json:"notes"`
+	Stated   string         `json:"stated"`
+	Currency string         `json:"currency"`
+	Unit     string         `json:"unit"`
+	Own      bool           `json:"own" doc:"the maker's own copy"`
+	Ships    bool           `json:"ships" doc:"one of this identifier comes with the program"`
+	Revision int            `json:"revision" doc:"of the own copy; zero without one"`
+	Text     string         `json:"text" doc:"the file, as YAML"`
+	Problem  string         `json:"problem,omitempty" doc:"why the own copy cannot be used any more"`
+	Classes  []CarrierClass `json:"classes"`
+}
+
+// CarrierClass is one class in words.
+type CarrierClass struct {
+	ID     string        `json:"id"`
+	Name   string        `json:"name"`
+	Note   string        `json:"note"`
+	Limits []CarrierRule `json:"limits"`
+	Extra  []string      `json:"extra" doc:"what makes it cost more"`
+	Prices []CarrierRule `json:"prices"`
+	Dated  string        `json:"dated"`
+	Stale  bool          `json:"stale" doc:"the prices are more than a year old"`
+	Check  string        `json:"check"`
+}
+
+// CarrierRule is a figure with its name; Unsure where it is still to be checked.
+type CarrierRule struct {
+	Name   string `json:"name"`
+	Text   string `json:"text"`
+	Unsure bool   `json:"unsure"`
+}
+
+type (
+	carriersOutput struct{ Body []CarrierEntry }
+	carrierOutput  struct{ Body CarrierEntry }
+)
+
+func registerCarriers(a huma.API, s *service, op operation) {
+	huma.Register(a, op("GET", "/carriers", "listCarriers", "Every carrier's rules and prices", false), s.carriers)
+	save := op("PUT", "/carriers/{id}", "saveCarrier", "Keep an own copy of a carrier's rules", false, 409, 422)
+	save.MaxBodyBytes, save.SkipValidateBody = catalog.MaxCarrier+1, true
+	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
+	huma.Register(a, save, s.saveCarrier)
+	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship", false, 404), s.removeCarrier)
+}
+
+// library is the catalogue with the user's own carriers in it.
+func (s *service) library(ctx context.Context) (*catalog.Catalog, error) {
+	if s.store == nil {
+		return s.catalog, nil
+	}
+	kept, err := s.store.Carriers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var own []catalog.Carrier
+	for _, k := range kept {
+		// One that a newer program no longer reads is left out; the list says why.
+		if c, err := catalog.ReadCarrier([]byte(k.Document)); err == nil {
+			own = append(own, c)
+		}
+	}
+	return s.catalog.With(own), nil
+}
+
+func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, error) {
+	kept, err := s.store.Carriers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	mine := map[string]store.Carrier{}
+	for _, k := range kept {
+		mine[k.ID] = k
+	}
+	out := &carriersOutput{Body: []CarrierEntry{}}
+	for _, c := range s.catalog.Carriers {
+		text, _ := catalog.CarrierText(c.ID)
+		out.Body = append(out.Body, entryOf(c, text, mine))
+		delete(mine, c.ID)
+	}
+	for _, k := range kept {
+		if _, ok := mine[k.ID]; ok {
+			out.Body = append(out.Body, entryOf(catalog.Carrier{ID: k.ID, Name: k.ID}, "", mine))
+		}
+	}
+	return out, nil
+}
+
+// entryOf is a carrier that ships, or the own copy in its place.
+func entryOf(c catalog.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
+	e := CarrierEntry{Ships: text != ""}
+	if k, ok := mine[c.ID]; ok {
+		text, e.Own, e.Revision = k.Document, true, k.Revision
+		own, err := catalog.ReadCarrier([]byte(k.Document))
+		if err != nil {
+			e.Problem = err.Error()
+		} else {
+			c = own
+		}
+	}
+	e.ID, e.Name, e.Notes, e.Stated, e.Currency, e.Unit, e.Text = c.ID, c.Name, c.Notes, c.Stated, c.Currency, string(c.Unit), text
+	e.Classes = []CarrierClass{}
+	for _, class := range c.Classes {
+		e.Classes = append(e.Classes, classInWords(c, class))
+	}
+	return e
+}
+
+func classInWords(c catalog.Carrier, class catalog.Class) CarrierClass {
+	out := CarrierClass{ID: class.ID, Name: class.Name, Note: class.Note, Limits: []CarrierRule{}, Extra: []string{}, Prices: []CarrierRule{}}
+	length := func(v catalog.Length) string { return measure.Length(v).Text(c.Unit) }
+	l := class.Limits
+	rule(&out, "Length", l.Length, length)
+	rule(&out, "Height", l.Height, length)
+	rule(&out, "Thickness", l.Thickness, length)
+	rule(&out, "Weight", l.Weight, func(v catalog.Mass) string { return measure.Mass(v).Text(c.Unit) })
+	rule(&out, "Length to height", l.Ratio, catalog.Ratio.Text)
+	rule(&out, "Sides together", l.Sum, length)
+	word := func(name, text string, m catalog.Mark) {
+		if m != catalog.NotHeld {
+			out.Limits = append(out.Limits, CarrierRule{name, text, m == catalog.Unsure})
+		}
+	}
+	word("Outline", "rectangular", l.Rectangular)
+	word("Square", "not taken", l.Oblong)
+	if e := l.Even; e != nil {
+		out.Limits = append(out.Limits, CarrierRule{"Evenness", "differs by " + length(e.Variation) + " at most", e.Check})
+	}
+	if f := l.Flexible; f != nil {
+		out.Limits = append(out.Limits, CarrierRule{"Stiffness", "must bend", f.Check})
+	}
+	if s := class.Surcharge; s != nil {
+		out.Extra = extraInWords(c, s)
+	}
+	if p := class.Prices; p != nil {
+		out.Dated, out.Check, out.Stale = p.Effective, p.Check, p.Effective < today().AddDate(-1, 0, 0).Format(time.DateOnly)
+		priced(&out, c, p.Name, p.Steps)
+		for _, o := range p.Others {
+			priced(&out, c, o.Name, o.Steps)
+		}
+	}
+	return out
+}
+
+func rule[T catalog.Length | catalog.Mass | catalog.Ratio](out *CarrierClass, name string, r catalog.Range[T], text func(T) string) {
+	switch {
+	case r.Min == 0 && r.Max == 0:
+		return
+	case r.Min == 0:
+		out.Limits = append(out.Limits, CarrierRule{name, "up to " + text(r.Max), r.Check != ""})
+	case r.Max == 0:
+		out.Limits = append(out.Limits, CarrierRule{name, "at least " + text(r.Min), r.Check != ""})
+	default:
+		out.Limits = append(out.Limits, CarrierRule{name, text(r.Min) + " to " + text(r.Max), r.Check != ""})
+	}
+}
+
+func extraInWords(c catalog.Carrier, s *catalog.Surcharge) []string {
+	out := []string{s.Name + ", " + s.Price.Text(c.Currency) + " more, when"}
+	if s.Ratio.Min > 0 {
+		out = append(out, "length to height is outside "+s.Ratio.Min.Text()+" to "+s.Ratio.Max.Text())
+	}
+	if s.Address != "" {
+		out = append(out, "the address does not run along the "+s.Address+" side")
+	}
+	for head, words := range map[string][]string{"it is closed with a ": s.Closures} {
+		if len(words) > 0 {
+			out = append(out, head+strings.Join(words, ", "))
+		}
+	}
+	if len(s.Contents) > 0 {
+		out = append(out, "it holds a "+strings.Join(s.Contents, ", "))
+	}
+	if len(s.Wrappings) > 0 {
+		out = append(out, "its outside is "+strings.Join(s.Wrappings, ", "))
+	}
+	if s.Rigid != "" {
+		out = append(out, "it does not bend easily round "+s.Rigid)
+	}
+	if s.Thin != nil {
+		out = append(out, "it is under "+measure.Length(s.Thin.Thickness).Text(c.Unit)+" and large")
+	}
+	return out
+}
+
+func priced(out *CarrierClass, c catalog.Carrier, name string, steps []catalog.PriceStep) {
+	for _, s := range steps {
+		text := s.Price.Text(c.Currency)
+		if name != "" {
+			text += " " + name
+		}
+		out.Prices = append(out.Prices, CarrierRule{"to " + measure.Mass(s.To).Text(c.Unit), text, s.Check})
+	}
+}
+
+func (s *service) saveCarrier(ctx context.Context, in *struct {
+	IDInput
+	RawBody  []byte `contentType:"text/yaml"`
+	Revision int    `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
+}) (*carrierOutput, error) {
+	c, err := catalog.ReadCarrier(in.RawBody)
+	var at *catalog.CarrierError
+	switch {
+	case errors.As(err, &at):
+		return nil, problem(plan.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
+	case err != nil:
+		return nil, err
+	case c.ID != in.ID:
+		return nil, problem(plan.Problems{{Field: "id", Text: fmt.Sprintf("the rules are those of %q; they are kept as %q", c.ID, in.ID)}})
+	}
+	k, err := s.store.SaveCarrier(ctx, c.ID, in.Revision, string(in.RawBody))
+	if errors.Is(err, store.ErrConflict) {
+		return nil, huma.Error409Conflict("These rules were changed elsewhere since they were opened here. Copy yours, open them again, and put the two together.")
+	}
+	if err != nil {
+		return nil, err
+	}
+	shipped, _ := catalog.CarrierText(c.ID)
+	return &carrierOutput{entryOf(c, shipped, map[string]store.Carrier{c.ID: k})}, nil
+}
+
+func (s *service) removeCarrier(ctx context.Context, in *IDInput) (*struct{}, error) {
+	err := s.store.RemoveCarrier(ctx, in.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, huma.Error404NotFound("There is no own copy of these rules.")
+	}
+	return nil, err
+}
+
+// today is the day prices are held against.
+func today() time.Time { return time.Now() }

@@ -1,0 +1,57 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"time"
+)
+
+// Carrier is a user's own file of a carrier's rules.
+type Carrier struct {
+	ID       string `db:"id"`
+	Revision int    `db:"revision"`
+	Document string `db:"document"`
+	Updated  string `db:"updated"` // RFC 3339, UTC
+}
+
+// Carriers are all of the user's own, by identifier.
+func (s *Store) Carriers(ctx context.Context) ([]Carrier, error) {
+	var all []Carrier
+	err := s.db.SelectContext(ctx, &all, `SELECT id, revision, document, updated FROM carriers ORDER BY id`)
+	return all, err
+}
+
+// SaveCarrier keeps a carrier's file over the revision it edits, zero for a new
+// one. Where another was kept meanwhile it gives that one and ErrConflict.
+func (s *Store) SaveCarrier(ctx context.Context, id string, revision int, document string) (Carrier, error) {
+	now := time.Now().UTC().Format(time.RFC3339)
+	done, err := s.db.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)
+		ON CONFLICT (id) DO UPDATE SET revision = revision + 1, document = excluded.document, updated = excluded.updated
+		WHERE carriers.revision = ?`, id, document, now, revision)
+	if err != nil {
+		return Carrier{}, err
+	}
+	changed, err := done.RowsAffected()
+	if err != nil {
+		return Carrier{}, err
+	}
+	var kept Carrier
+	if err := s.db.GetContext(ctx, &kept, `SELECT id, revision, document, updated FROM carriers WHERE id = ?`, id); err != nil {
+		return Carrier{}, err
+	}
+	if changed == 0 {
+		return kept, ErrConflict
+	}
+	return kept, nil
+}
+
+// RemoveCarrier takes a user's own copy away; the error is ErrNotFound where there is none.
+func (s *Store) RemoveCarrier(ctx context.Context, id string) error {
+	var was string
+	err := s.db.GetContext(ctx, &was, `DELETE FROM carriers WHERE id = ? RETURNING id`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return ErrNotFound
+	}
+	return err
+}
