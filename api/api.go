@@ -329,9 +329,12 @@ func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
 }
 
 // AddDemo keeps the demonstration's jobs, the first of them changed last, and
-// fills the shelf where it is empty.
+// fills the shelf and the stamp drawer where they are empty.
 func AddDemo(ctx context.Context, kept *store.Store) error {
 	if err := addDemoShelf(ctx, kept); err != nil {
+		return err
+	}
+	if err := addDemoStamps(ctx, kept); err != nil {
 		return err
 	}
 	jobs, err := demo.Jobs()
@@ -348,6 +351,20 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 		}
 	}
 	return nil
+}
+
+func addDemoStamps(ctx context.Context, kept *store.Store) error {
+	s := service{store: kept}
+	tools, err := s.tools(ctx)
+	if err != nil || len(tools.Stamps) > 0 {
+		return err
+	}
+	tools.Stamps = demo.Stamps()
+	text, err := json.Marshal(tools)
+	if err != nil {
+		return err
+	}
+	return kept.SaveSettings(ctx, string(text))
 }
 
 func (s *service) export(ctx context.Context, in *struct {

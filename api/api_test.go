@@ -67,7 +67,7 @@ func TestPlanCarriesDrawings(t *testing.T) {
 	server, _ := serve(t, Settings{})
 	var got Worked
 	status, _, text := call(t, "POST", server.URL+"/api/v1/plan", lantern, &got)
-	if status != 200 || got.Card.Width.Text != "5 in" || len(got.Drawings.Blanks) != len(got.Blanks) || len(got.Drawings.Post) != len(got.Post) {
+	if status != 200 || got.Card.Width.Text != "5 in" || len(got.Drawings.Blanks) != len(got.Blanks) || len(got.Drawings.Post) != 1 || len(got.Drawings.Maps) != 1 || got.Post[0].Map == nil {
 		t.Errorf("%d %.300s", status, text)
 	}
 }
@@ -133,10 +133,10 @@ func TestJobsAreKeptWithRevisions(t *testing.T) {
 func TestDemoAndExport(t *testing.T) {
 	server, kept := serve(t, Settings{})
 	var list []Summary
-	if status, _, text := call(t, "POST", server.URL+"/api/v1/demo", "", &list); status != 200 || len(list) != 5 || list[0].Drawing == nil {
+	if status, _, text := call(t, "POST", server.URL+"/api/v1/demo", "", &list); status != 200 || len(list) != 6 || list[0].Drawing == nil {
 		t.Errorf("%d %.200s", status, text)
 	}
-	if all, _ := kept.List(context.Background(), ""); len(all) != 5 {
+	if all, _ := kept.List(context.Background(), ""); len(all) != 6 {
 		t.Errorf("%d jobs kept", len(all))
 	}
 	status, header, text := call(t, "POST", server.URL+"/api/v1/export?as=svg&part=blank", lantern, nil)

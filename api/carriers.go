@@ -59,7 +59,7 @@ type (
 func registerCarriers(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/carriers", "listCarriers", "Every carrier's rules and prices", false), s.carriers)
 	save := op("PUT", "/carriers/{id}", "saveCarrier", "Keep an own copy of a carrier's rules", false, 409, 422)
-	save.MaxBodyBytes, save.SkipValidateBody = catalog.MaxCarrier+1, true
+	save.MaxBodyBytes = catalog.MaxCarrier + 1
 	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
 	huma.Register(a, save, s.saveCarrier)
 	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship", false, 404), s.removeCarrier)

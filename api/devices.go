@@ -35,7 +35,8 @@ func registerDevices(a huma.API, s *service, op operation) {
 	huma.Register(a, op("PUT", "/devices/{id}/load", "layOn", "Lay something on a simulated instrument", false, 422), s.layOn)
 }
 
-type deviceInput struct {
+// DeviceInput names an instrument, and the unit its readings are typed in.
+type DeviceInput struct {
 	ID   string `path:"id" enum:"scale,caliper"`
 	Unit string `query:"unit" required:"true" enum:"in,mm"`
 }
@@ -55,7 +56,7 @@ func shown(id string, unit measure.Unit, v float64) string {
 	return measure.FromMM(v).Text(measure.Millimetres)
 }
 
-func (s *service) readings(ctx context.Context, in *deviceInput, send sse.Sender) {
+func (s *service) readings(ctx context.Context, in *DeviceInput, send sse.Sender) {
 	ctx, stop := context.WithTimeout(ctx, longestStream)
 	defer stop()
 	// Whatever ends the stream, the page sees it end.
@@ -71,7 +72,7 @@ func (s *service) readings(ctx context.Context, in *deviceInput, send sse.Sender
 }
 
 func (s *service) layOn(_ context.Context, in *struct {
-	deviceInput
+	DeviceInput
 	Load string `query:"load" maxLength:"40"`
 }) (*struct{}, error) {
 	unit := measure.Unit(in.Unit)

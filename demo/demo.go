@@ -20,6 +20,15 @@ var stock []byte
 // Shelf is what the co-op has on hand.
 func Shelf() ([]shelf.Item, error) { return shelf.Read(stock, catalog.Standard()) }
 
+// Stamps are what lies in the co-op's stamp drawer.
+func Stamps() []plan.StampSpec {
+	return []plan.StampSpec{
+		{Name: "lantern", Price: "0.78", Currency: "USD", Count: 60},
+		{Name: "kite", Price: "0.29", Currency: "USD", Count: 40},
+		{Name: "old ferry", Price: "0.20", Currency: "USD", Count: 25},
+	}
+}
+
 // Jobs are the demonstration's job documents, in the order they are listed.
 func Jobs() ([]plan.Job, error) {
 	names, err := fs.Glob(files, "jobs/*.json")

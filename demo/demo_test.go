@@ -9,7 +9,7 @@ import (
 
 func TestEveryDemoJobPlans(t *testing.T) {
 	jobs, err := Jobs()
-	if err != nil || len(jobs) != 5 {
+	if err != nil || len(jobs) != 6 {
 		t.Fatalf("%d jobs, %v", len(jobs), err)
 	}
 	for _, j := range jobs {

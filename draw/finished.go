@@ -26,18 +26,39 @@ func thicknessMap(p *plan.Plan) Drawing {
 		y := p.Build.SectionAt.MM
 		d.line("trim", "section", Point{d.Lo[0], y}, Point{d.Hi[0], y})
 	}
-	roomy := p.Card.Width.MM * 0.16
-	var taken []Point
-	for _, c := range p.Build.Cells {
-		at := Point{c.X + c.Width/2, c.Y + c.Height/2}
-		if c.Width < roomy || c.Height < 7 || near(taken, at, roomy) {
-			continue
-		}
-		taken = append(taken, at)
-		d.Labels = append(d.Labels, Label{at, c.Text, "heat"})
-	}
+	d.thicknessLabels(p)
 	d.sized(0, 0, p.Card.Width.MM, p.Card.Height.MM, p.Card.Width, p.Card.Height, "card", 0)
 	return d
+}
+
+// thicknessLabels writes each thickness once, on the largest place that has it;
+// the thickest, where it is too small to write on, is written above.
+func (d *Drawing) thicknessLabels(p *plan.Plan) {
+	largest := map[string]plan.BuildCell{}
+	var texts []string
+	for _, c := range p.Build.Cells {
+		was, seen := largest[c.Text]
+		if !seen {
+			texts = append(texts, c.Text)
+		}
+		if c.Width*c.Height > was.Width*was.Height {
+			largest[c.Text] = c
+		}
+	}
+	roomy := p.Card.Width.MM * 0.16
+	var taken []Point
+	for _, text := range texts {
+		c := largest[text]
+		at := Point{c.X + c.Width/2, c.Y + c.Height/2}
+		switch small := c.Width < roomy || c.Height < 7; {
+		case small && c.Share < 1, near(taken, at, roomy):
+			continue
+		case small:
+			at[1] = c.Y - 5
+		}
+		taken = append(taken, at)
+		d.Labels = append(d.Labels, Label{at, text, "heat"})
+	}
 }
 
 func near(taken []Point, at Point, within float64) bool {
@@ -79,6 +100,6 @@ func section(p *plan.Plan) Drawing {
 		slab(kind, key, s.From, s.To, s.Bottom+s.Lift, s.Bottom+s.Thick)
 	}
 	d.Dims = append(d.Dims, Dim{From: Point{d.Hi[0], d.Hi[1]}, To: Point{d.Hi[0], 0}, Side: "right", Text: b.Computed.Text, Key: "thickest", Flat: true})
-	d.Name = fmt.Sprintf("section, thickness drawn %.0f times", times)
+	d.Name = fmt.Sprintf("thickness drawn %.0f times", times)
 	return d
 }

@@ -28,8 +28,13 @@ func postMap(p *plan.Plan, post *plan.Post) Drawing {
 		d.Shapes = append(d.Shapes, Shape{Kind: kind, Points: pts, Key: r.Class})
 	}
 	d.axes(p, wide, high)
+	used := map[Point]int{}
 	for _, r := range m.Regions {
-		d.Labels = append(d.Labels, Label{regionLabel(r, up), r.Name, "region"})
+		corner := up(farCorner(r))
+		// Names that would lie on one another go below each other.
+		line := used[corner]
+		used[corner]++
+		d.Labels = append(d.Labels, Label{Point{corner[0] - wide*0.008, corner[1] + high*(0.035+0.06*float64(line))}, r.Name, "region"})
 	}
 	at := up(m.Point)
 	for _, a := range m.Arrows {
@@ -37,40 +42,39 @@ func postMap(p *plan.Plan, post *plan.Post) Drawing {
 	}
 	s := wide * 0.011
 	d.add("point", []Point{{at[0] - s, at[1]}, {at[0], at[1] - s}, {at[0] + s, at[1]}, {at[0], at[1] + s}})
-	d.Labels = append(d.Labels, Label{Point{at[0], at[1] + 3.2*s}, post.Length.Text + " × " + post.Height.Text, "point"})
+	d.Labels = append(d.Labels, Label{Point{at[0] + 1.6*s, at[1] + 2.4*s}, post.Length.Text + " × " + post.Height.Text, "point"})
 	return d
 }
 
-// regionLabel puts a region's name inside its far upper corner.
-func regionLabel(r plan.Region, up func([2]float64) Point) Point {
+// farCorner is the corner of a region farthest along and up.
+func farCorner(r plan.Region) [2]float64 {
 	best := [2]float64{}
 	for _, q := range r.Points {
 		if q[0]+q[1] > best[0]+best[1] {
 			best = q
 		}
 	}
-	at := up([2]float64{best[0] * 0.86, best[1]})
-	return Point{at[0], at[1] + 5}
+	return best
 }
 
 // axes ticks the two sides in whole inches or centimetres.
 func (d *Drawing) axes(p *plan.Plan, wide, high float64) {
 	step, per, unit := 50.8, 25.4, " in"
 	if p.Unit == "mm" {
-		step, per, unit = 50, 1, " mm"
+		step, per, unit = 100, 1, " mm"
 	}
 	for v := step; v < wide; v += step {
 		d.line("grid", "", Point{v, 0}, Point{v, high})
-		d.Labels = append(d.Labels, Label{Point{v, high + 5}, fmt.Sprintf("%.0f%s", v/per, unit), "tick"})
+		d.Labels = append(d.Labels, Label{Point{v, high + high*0.035}, fmt.Sprintf("%.0f%s", v/per, unit), "tick"})
 	}
 	for v := step; v < high; v += step {
 		d.line("grid", "", Point{0, high - v}, Point{wide, high - v})
-		d.Labels = append(d.Labels, Label{Point{-9, high - v}, fmt.Sprintf("%.0f%s", v/per, unit), "tick"})
+		d.Labels = append(d.Labels, Label{Point{-wide * 0.008, high - v}, fmt.Sprintf("%.0f%s", v/per, unit), "tick-up"})
 	}
 	d.line("axis", "", Point{0, high}, Point{wide, high})
 	d.line("axis", "", Point{0, 0}, Point{0, high})
-	d.Lo, d.Hi = Point{-18, 0}, Point{wide, high + 10}
-	d.Labels = append(d.Labels, Label{Point{wide * 0.93, high - 4}, "length", ""}, Label{Point{wide * 0.035, 4}, "height", ""})
+	d.Lo, d.Hi = Point{-wide * 0.09, 0}, Point{wide, high * 1.06}
+	d.Labels = append(d.Labels, Label{Point{wide * 0.96, high * 0.965}, "length", ""}, Label{Point{wide * 0.045, high * 0.03}, "height", ""})
 }
 
 func (d *Drawing) arrow(from, to Point) {

@@ -115,7 +115,9 @@ func improvable(v post.Verdict) bool {
 func (m *maker) unsolved(now []post.Verdict, all []tried) []int {
 	var out []int
 	for i := range now {
-		if now[i].State == post.Passes || slices.ContainsFunc(all, func(t tried) bool { return t.verdicts[i].State == post.Passes }) {
+		if now[i].State == post.Passes || slices.ContainsFunc(all, func(t tried) bool {
+			return t.verdicts[i].State == post.Passes && t.verdicts[i].Compare(now[i]) < 0
+		}) {
 			continue
 		}
 		out = append(out, i)
@@ -123,11 +125,19 @@ func (m *maker) unsolved(now []post.Verdict, all []tried) []int {
 	return out
 }
 
+// bestFor is the change to build a second one on: the best that does better by
+// itself, else the least work that leaves less to put right.
 func bestFor(i int, now post.Verdict, all []tried) (tried, bool) {
-	best, ok := tried{}, false
+	best, ok, better := tried{}, false, false
 	for _, t := range all {
-		if t.verdicts[i].Compare(now) < 0 && (!ok || order(i, t, best) < 0) {
-			best, ok = t, true
+		v := t.verdicts[i]
+		does := v.Compare(now) < 0
+		less := v.State != post.Fails && v.Compare(now) == 0 && v.Place <= now.Place && v.Troubles < now.Troubles
+		if !does && !less {
+			continue
+		}
+		if !ok || first(does, better) < 0 || does == better && order(i, t, best) < 0 {
+			best, ok, better = t, true, does
 		}
 	}
 	return best, ok

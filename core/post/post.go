@@ -66,6 +66,7 @@ type Verdict struct {
 	ClassName string
 	Place     int // of the class in the carrier's list
 	State     State
+	Troubles  int      // how many checks of the class it meets did not simply pass
 	Checks    []Reason // every check of the class it meets, and what the cheaper classes refused
 	Price     catalog.Money
 	Priced    bool   // false: ask at the counter
@@ -136,7 +137,7 @@ func judge(c catalog.Carrier, p Piece, quiet bool) Verdict {
 			continue
 		}
 		v.Class, v.ClassName, v.Place, v.Counter = class.ID, class.Name, i, class.Counter
-		v.State = t.state()
+		v.State, v.Troubles = t.state(), t.troubles
 		v.Thickest = measure.Length(class.Limits.Thickness.Max)
 		v.price(class, p.Weight, t.surcharged)
 		return v
@@ -171,7 +172,8 @@ func (v *Verdict) price(class *catalog.Class, weight measure.Mass, surcharged bo
 		if !ok {
 			continue
 		}
-		v.Others = append(v.Others, Offer{s.Name, s.Abroad, step.Price + v.Surcharge, step.Check})
+		// Whether a surcharge is the same to other countries is not stated.
+		v.Others = append(v.Others, Offer{s.Name, s.Abroad, step.Price + v.Surcharge, step.Check || s.Abroad && surcharged})
 	}
 	at := -1
 	for i, o := range v.Others {

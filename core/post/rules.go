@@ -17,6 +17,7 @@ type trial struct {
 	piece                   *Piece
 	quiet                   bool // no words, and no list of checks
 	near                    bool
+	troubles                int
 	length, height          measure.Length
 	side                    measure.Length // how far a side may be out
 	checks                  []Reason
@@ -58,6 +59,9 @@ func (t *trial) add(code string, state State, unsure bool, say func() words) {
 
 func (t *trial) note(code string, state State, unsure bool, say func() words) {
 	t.near = t.near || state == Near
+	if state != Passes {
+		t.troubles++
+	}
 	if t.quiet {
 		return
 	}
@@ -173,6 +177,9 @@ func (t *trial) ratio(code string, r catalog.Range[catalog.Ratio], past State, m
 			w.text = fmt.Sprintf("%s, within measuring error of %s: ask at the counter", head, w.limit)
 		default:
 			w.text = head + ", outside " + between + ": " + more(between)
+			if r.Max == 0 {
+				w.text = head + ": " + more(between)
+			}
 		}
 		return w
 	})

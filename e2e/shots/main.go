@@ -43,7 +43,11 @@ var views = []view{
 	{"envelope-box", "light", 1280, 800, 4, "envelope", nil},
 	{"envelope-schools", "light", 1280, 800, 2, "envelope", []string{"pick-compare"}},
 	{"settings", "light", 1280, 800, -1, "settings", nil},
+	{"finished", "light", 1280, 800, 2, "finished", nil},
 	{"post", "light", 1280, 800, 2, "post", nil},
+	{"post-map", "light", 1280, 800, 5, "post", []string{"pick-map", "carrier-de"}},
+	{"post-gauge", "light", 1280, 800, 0, "post", []string{"pick-gauge"}},
+	{"carriers", "light", 1280, 800, -1, "carriers", nil},
 	{"envelope-tablet-dark", "dark", 800, 1180, 1, "envelope", nil},
 }
 

@@ -1872,7 +1872,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job"];
+                "text/yaml": string;
             };
         };
         responses: {
@@ -2076,11 +2076,14 @@ export interface operations {
     };
     layOn: {
         parameters: {
-            query?: {
+            query: {
+                unit: "in" | "mm";
                 load?: string;
             };
             header?: never;
-            path?: never;
+            path: {
+                id: "scale" | "caliper";
+            };
             cookie?: never;
         };
         requestBody?: never;

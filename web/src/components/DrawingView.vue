@@ -312,6 +312,81 @@ svg {
 .layer3 {
   fill: var(--card-paper);
 }
+.heat0,
+.heat1,
+.heat2,
+.heat3,
+.heat4,
+.heat5 {
+  stroke: none;
+}
+.heat0 {
+  fill: color-mix(in srgb, var(--parcel) 6%, var(--sheet));
+}
+.heat1 {
+  fill: color-mix(in srgb, var(--parcel) 26%, var(--sheet));
+}
+.heat2 {
+  fill: color-mix(in srgb, var(--parcel) 52%, var(--sheet));
+}
+.heat3 {
+  fill: color-mix(in srgb, var(--parcel) 85%, var(--sheet));
+}
+.heat4 {
+  fill: color-mix(in srgb, #c4691b 70%, var(--parcel));
+}
+.heat5 {
+  fill: #a8481a;
+}
+.part {
+  stroke-width: 1.1;
+}
+.slab {
+  fill: color-mix(in srgb, var(--ink) 16%, var(--sheet));
+  stroke-width: 0.9;
+}
+.slab-top {
+  fill: var(--parcel);
+  stroke-width: 0.9;
+}
+.slab-hard {
+  fill: var(--ink-soft);
+  stroke-width: 0.9;
+}
+.foam {
+  fill: color-mix(in srgb, var(--good) 22%, var(--sheet));
+  stroke-width: 0.7;
+  stroke-dasharray: 2 2;
+}
+.region {
+  fill: color-mix(in srgb, var(--ink) 9%, transparent);
+  stroke-width: 1;
+}
+.region-in {
+  fill: color-mix(in srgb, var(--parcel) 30%, transparent);
+  stroke: var(--parcel-deep);
+  stroke-width: 1.6;
+}
+.grid {
+  stroke: var(--rule);
+  stroke-width: 0.8;
+}
+.axis {
+  stroke-width: 1.6;
+}
+.arrow {
+  stroke: var(--good);
+  stroke-width: 1.8;
+}
+.point {
+  fill: var(--stop);
+  stroke: var(--sheet);
+  stroke-width: 1.5;
+}
+.slot-cut {
+  fill: color-mix(in srgb, var(--parcel) 45%, transparent);
+  stroke: none;
+}
 .inside {
   fill: none;
   stroke-dasharray: 2 4;
@@ -348,6 +423,35 @@ svg {
   stroke: var(--sheet);
   stroke-width: 6px;
   stroke-linejoin: round;
+}
+.label.heat,
+.label.point {
+  font-size: 14px;
+  font-weight: 700;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 5px;
+  stroke-linejoin: round;
+}
+.label.point {
+  text-anchor: start;
+}
+.label.region {
+  font-weight: 600;
+  fill: var(--ink);
+  text-anchor: end;
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 4px;
+  stroke-linejoin: round;
+}
+.label.tick,
+.label.tick-up {
+  font-size: 12px;
+}
+.label.tick-up {
+  text-anchor: end;
 }
 .label.rung {
   font-size: 11px;

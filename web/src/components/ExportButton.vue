@@ -6,7 +6,7 @@ import { takeFile } from '@/job/file'
 import { useJob } from '@/job/job'
 
 type Format = 'svg' | 'dxf' | 'pdf' | 'csv' | 'hpgl'
-type Part = 'base' | 'layers' | 'ladder' | 'blank' | 'nest' | 'liner' | 'band' | 'strips' | 'cuts'
+type Part = 'base' | 'layers' | 'ladder' | 'blank' | 'nest' | 'liner' | 'band' | 'strips' | 'gauge' | 'cuts'
 
 /** Takes a part away as a file: at true size, or as a list. */
 const props = defineProps<{ part: Part; formats?: Format[]; small?: boolean }>()

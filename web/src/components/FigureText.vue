@@ -5,7 +5,7 @@ import { computed } from 'vue'
 const props = defineProps<{ text: string; prose?: boolean }>()
 
 const parts = computed(() =>
-  props.text.split(/(\d+\/\d+|\b(?:in|mm|oz|g|USD)\b)/).map((text, i) => ({
+  props.text.split(/(\d+\/\d+|\b(?:in|mm|oz|g|USD|GBP|CAD|AUD|EUR|JPY)\b)/).map((text, i) => ({
     text,
     fraction: i % 2 === 1 && text.includes('/') ? text.split('/') : undefined,
     unit: i % 2 === 1 && !props.prose,

@@ -2,14 +2,24 @@
 import { mdiArrowExpandHorizontal, mdiClose, mdiDotsHorizontal } from '@mdi/js'
 import { ref } from 'vue'
 import LengthField from './LengthField.vue'
+import MaterialPicker from './MaterialPicker.vue'
 import TextField from './TextField.vue'
 
-export type LayerFields = { name: string; border: string; bottom?: string; paper?: string; colour?: string }
+export type LayerFields = {
+  name: string
+  border: string
+  bottom?: string
+  paper?: string
+  colour?: string
+  joint?: string
+  material?: string
+  cover?: string
+}
 
 /** One layer: what it is called, what it leaves visible, what it is cut from. */
 const props = defineProps<{ at: number; layer: LayerFields }>()
 const emit = defineEmits<{ change: [patch: Partial<LayerFields>, field: string]; remove: []; skip: [] }>()
-const more = ref(!!(props.layer.bottom || props.layer.paper))
+const more = ref(!!(props.layer.bottom || props.layer.paper || props.layer.joint || props.layer.material))
 const set = (field: keyof LayerFields, text: string) => emit('change', { [field]: text || undefined }, field)
 </script>
 
@@ -72,6 +82,24 @@ const set = (field: keyof LayerFields, text: string) => emit('change', { [field]
         placeholder="the same"
         @change="set('bottom', $event)"
       />
+      <div class="made">
+        <MaterialPicker
+          label="Made of"
+          :kinds="['board']"
+          :value="layer.material"
+          none="the base’s stock"
+          :field="`layers[${at}].material`"
+          @pick="emit('change', { material: $event }, 'material')"
+        />
+        <MaterialPicker
+          label="Stuck on with"
+          :kinds="['bond', 'foam']"
+          :value="layer.joint"
+          none="glue"
+          :field="`layers[${at}].joint`"
+          @pick="emit('change', { joint: $event }, 'joint')"
+        />
+      </div>
     </template>
   </div>
 </template>
@@ -91,6 +119,12 @@ const set = (field: keyof LayerFields, text: string) => emit('change', { [field]
   border-radius: 3px;
   background: none;
   cursor: pointer;
+}
+.made {
+  grid-column: 2 / -1;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
 }
 .tools {
   display: flex;

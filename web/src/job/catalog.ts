@@ -20,3 +20,8 @@ async function load() {
     window.setTimeout(() => void load(), 2000)
   }
 }
+
+/** What was fetched is out of date: it is fetched again, and shown as it was until then. */
+export function forgetCatalog() {
+  if (asked) void load()
+}

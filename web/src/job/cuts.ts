@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { eventsOf } from './events'
 import { useJob } from './job'
 
 /** Looks longer for a cut plan. The server tells how it goes, one event after another. */
@@ -19,31 +20,15 @@ export function useLongSearch() {
         body: JSON.stringify(jobs.job),
         signal: stop.signal,
       })
-      await read(answer)
+      await eventsOf<{ percent?: number; text?: string }>(answer, (data) => {
+        if (data.percent !== undefined) percent.value = data.percent
+        else if (data.text) found.value = data.text
+      })
       await jobs.replan()
     } catch {
       if (!stop.signal.aborted) found.value = 'The server does not answer.'
     }
     percent.value = undefined
-  }
-
-  async function read(answer: Response) {
-    const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader()
-    let rest = ''
-    for (;;) {
-      const { value, done } = (await reader?.read()) ?? { done: true, value: '' }
-      if (done) return
-      const events = (rest + value).split('\n\n')
-      rest = events.pop() ?? ''
-      for (const event of events) {
-        const data = JSON.parse(/^data: (.*)$/m.exec(event)?.[1] ?? '{}') as {
-          percent?: number
-          text?: string
-        }
-        if (data.percent !== undefined) percent.value = data.percent
-        else if (data.text) found.value = data.text
-      }
-    }
   }
 
   const cancel = () => stop?.abort()

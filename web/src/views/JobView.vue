@@ -10,6 +10,7 @@ import { useJob } from '@/job/job'
 import { toggleTheme } from '@/job/theme'
 import BaseStation from '@/stations/BaseStation.vue'
 import EnvelopeStation from '@/stations/EnvelopeStation.vue'
+import FinishedStation from '@/stations/FinishedStation.vue'
 import LayersStation from '@/stations/LayersStation.vue'
 import PostStation from '@/stations/PostStation.vue'
 import StartStation from '@/stations/StartStation.vue'
@@ -24,6 +25,7 @@ const stations: { key: string; name: string; view: Component }[] = [
   start,
   { key: 'base', name: 'Base', view: BaseStation },
   { key: 'layers', name: 'Layers', view: LayersStation },
+  { key: 'finished', name: 'Finished', view: FinishedStation },
   { key: 'envelope', name: 'Envelope', view: EnvelopeStation },
   { key: 'post', name: 'Post', view: PostStation },
 ]

@@ -98,6 +98,7 @@ async function demo() {
         @click:clear="search = ''"
       />
       <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
+      <v-btn variant="outlined" :to="{ name: 'carriers' }" data-testid="to-carriers">Carriers</v-btn>
       <v-btn variant="outlined" :to="{ name: 'settings' }" data-testid="to-settings">Settings</v-btn>
       <v-btn variant="flat" class="new" :prepend-icon="mdiPlus" data-testid="new-job" @click="fresh"
         >New job</v-btn

@@ -2,6 +2,7 @@
 import { mdiArrowLeft, mdiDownload, mdiPencil, mdiPlus, mdiTrashCanOutline, mdiUpload } from '@mdi/js'
 import { onMounted, ref } from 'vue'
 import { api, type ShelfEntry } from '@/api/client'
+import OwnThings from '@/components/OwnThings.vue'
 import ShelfForm from '@/components/ShelfForm.vue'
 import { takeFile } from '@/job/file'
 import { useShelf } from '@/job/shelf'
@@ -137,6 +138,7 @@ const when = (made: string) =>
           </tbody>
         </table>
       </section>
+      <OwnThings />
       <section v-if="shelf.uses.length">
         <h2>Taken and kept back</h2>
         <ul class="uses">
@@ -164,6 +166,7 @@ const when = (made: string) =>
   </div>
 </template>
 
+<style scoped src="../styles/lists.css"></style>
 <style scoped>
 .shelf {
   min-height: 100vh;
@@ -192,38 +195,6 @@ main {
   display: grid;
   gap: 22px;
 }
-h2 {
-  font-size: 18px;
-  color: var(--ink);
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14.5px;
-}
-th {
-  text-align: left;
-  font-size: 12.5px;
-  color: var(--muted);
-  border-bottom: 1.5px solid var(--ink);
-  padding: 4px 8px;
-}
-td {
-  padding: 6px 8px;
-  border-bottom: 1px solid var(--rule);
-}
-.number {
-  text-align: right;
-}
-.figure {
-  font-size: 20px;
-  font-weight: 700;
-  color: var(--ink);
-}
-.quiet {
-  color: var(--muted);
-  font-size: 13px;
-}
 .swatch {
   display: inline-block;
   width: 16px;
@@ -232,13 +203,6 @@ td {
   vertical-align: -3px;
   border: 1px solid var(--ink-soft);
   border-radius: 3px;
-}
-.row-tools {
-  white-space: nowrap;
-  text-align: right;
-}
-.empty {
-  color: var(--muted);
 }
 .uses {
   list-style: none;

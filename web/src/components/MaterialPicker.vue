@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useCatalog } from '@/job/catalog'
+import { useJob } from '@/job/job'
+
+/** A material of the kinds that make sense here; none is what is taken without a word. */
+const props = defineProps<{ label: string; field: string; kinds: string[]; value?: string; none?: string }>()
+const emit = defineEmits<{ pick: [id: string | undefined] }>()
+const catalog = useCatalog()
+const jobs = useJob()
+
+const items = computed(() => [
+  ...(props.none ? [{ title: props.none, value: '' }] : []),
+  ...(catalog.value?.materials ?? [])
+    .filter((m) => props.kinds.includes(m.kind))
+    .map((m) => ({ title: m.name, value: m.id })),
+])
+</script>
+
+<template>
+  <v-select
+    :label="label"
+    :items="items"
+    :model-value="value ?? ''"
+    :error-messages="jobs.errors[field] ? [jobs.errors[field]] : []"
+    :data-testid="field"
+    @update:model-value="emit('pick', $event || undefined)"
+  />
+</template>
