@@ -30,11 +30,11 @@ func postMap(p *plan.Plan, post *plan.Post) Drawing {
 	d.axes(p, wide, high)
 	used := map[Point]int{}
 	for _, r := range m.Regions {
-		corner := up(farCorner(r))
-		// Names that would lie on one another go below each other.
+		corner := up(nearCorner(r))
+		// Names that would lie on one another go above each other.
 		line := used[corner]
 		used[corner]++
-		d.Labels = append(d.Labels, Label{Point{corner[0] - wide*0.008, corner[1] + high*(0.035+0.06*float64(line))}, r.Name, "region"})
+		d.Labels = append(d.Labels, Label{Point{corner[0] - wide*0.008, corner[1] - high*(0.035+0.06*float64(line))}, r.Name, "region"})
 	}
 	at := up(m.Point)
 	for _, a := range m.Arrows {
@@ -46,11 +46,12 @@ func postMap(p *plan.Plan, post *plan.Post) Drawing {
 	return d
 }
 
-// farCorner is the corner of a region farthest along and up.
-func farCorner(r plan.Region) [2]float64 {
-	best := [2]float64{}
+// nearCorner is the corner of a region farthest along and least high, away from
+// where pieces mostly lie.
+func nearCorner(r plan.Region) [2]float64 {
+	best := r.Points[0]
 	for _, q := range r.Points {
-		if q[0]+q[1] > best[0]+best[1] {
+		if q[0]-q[1] > best[0]-best[1] {
 			best = q
 		}
 	}

@@ -32,7 +32,7 @@ func (s *screen) download(part, format string) []byte {
 func (s *screen) toEnvelope() {
 	s.Helper()
 	s.leave()
-	s.press(input.Digit4)
+	s.press(input.Digit5)
 	s.find(id("school-corner-fold-computed"))
 }
 
@@ -148,7 +148,7 @@ func TestTheBoardReadsWithTheMakersJig(t *testing.T) {
 	s.page.MustElementR(`[data-testid="job"]`, "Tide-table").MustElement("a").MustClick()
 	s.reads("tape-base", "8 × 5 3/8 in")
 	s.leave()
-	s.press(input.Digit4)
+	s.press(input.Digit5)
 	// The envelope for 4 x 5 3/8 in at 1/8 in: inside 4 3/8 x 5 3/4; 10 1/8 / sqrt 2 + 1/2 = 7.659, cut 7 11/16.
 	// Corner to centre 5.436, less 2 3/16 is 3.248: on the ruler 3 1/4, and 3/8 more on the board.
 	s.reads("answer-crease0", "3 5/8 in")

@@ -46,7 +46,7 @@ func TestFromAMeasuredEnvelopeToTheVerdict(t *testing.T) {
 	s.reads("answer-layer0", "4 11/16 × 6 15/16 in")
 	s.reads("answer-layer1", "4 7/16 × 6 11/16 in")
 
-	s.press(input.Digit4)
+	s.press(input.Digit5)
 	// Inside 5 3/8 x 7 5/8; 13/sqrt 2 + 1/2 = 9.692, so 9 3/4. Corner to centre 6.894: scores at 4 3/16 and 3 1/16.
 	s.reads("answer-blank", "9 3/4 in")
 	s.reads("answer-crease0", "4 3/16 in")
@@ -57,7 +57,7 @@ func TestFromAMeasuredEnvelopeToTheVerdict(t *testing.T) {
 	checkExport(t, s)
 
 	s.leave()
-	s.press(input.Digit5)
+	s.press(input.Digit6)
 	// 3/16 in and four sheets of 0.12 mm: 4.7625 + 0.48 = 5.2425 mm, 0.206 in, under the letter's 1/4.
 	s.reads("answer-post.thickness", "0.206 in")
 	s.reads("verdict", "Letter goes 0.78 USD")

@@ -25,7 +25,7 @@ func (s *screen) lists(want string) {
 	})
 }
 
-const demoJobs = "Lantern week invitation; Tide-table note, raised lighthouse; Kite card for the breakwater fair; Ferry ticket keepsake; Raised harbour map"
+const demoJobs = "Lantern week invitation; Tide-table note, raised lighthouse; Kite card for the breakwater fair; Ferry ticket keepsake; Raised harbour map; Chart on board, for framing"
 
 func TestJobsAreFoundCopiedAndPutAside(t *testing.T) {
 	s := open(t)
@@ -73,7 +73,7 @@ func TestNothingIsLoadedFromOutside(t *testing.T) {
 }
 
 func TestADifferentEnvelopeIsChosenAndProved(t *testing.T) {
-	s := invitation(t, input.Digit4)
+	s := invitation(t, input.Digit5)
 	// The computed corner fold for 5 x 7: (5 1/4 + 7 1/4)/sqrt 2 + 1/2 = 9.34, up to 9 3/8.
 	s.reads("answer-blank", "9 3/8 in")
 	s.click("school-straight-fold-thumb-gap")
@@ -103,15 +103,18 @@ func TestADifferentEnvelopeIsChosenAndProved(t *testing.T) {
 }
 
 func TestThePostFollowsWeightAndAddress(t *testing.T) {
-	s := invitation(t, input.Digit5)
+	s := invitation(t, input.Digit6)
 	s.reads("verdict", "Letter goes 0.78 USD")
+	s.press(input.Digit4)
 	s.fill("card.weight", "1.5 oz")
 	// 1.5 oz and the envelope's paper are over an ounce: 0.78 + 0.29.
-	s.reads("verdict", "1.07 USD")
+	s.reads("tape-post", "1.07 USD")
 	s.fill("card.weight", "heavy")
 	s.reads("card.weight", `"heavy" is not a weight`)
 	s.fill("card.weight", "1.5")
-	s.reads("verdict", "1.07 USD")
+	s.reads("tape-post", "1.07 USD")
+	s.leave()
+	s.press(input.Digit6)
 	s.click("pick-short")
 	// Along the short side the piece is 7 1/4 high, over a letter's 6 1/8: a flat, 1.63 and 0.27 for the second ounce.
 	s.reads("tape-post", "1.90 USD flat")

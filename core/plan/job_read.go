@@ -10,6 +10,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
@@ -292,6 +293,29 @@ func (r *reader) layers(v any) []LayerSpec {
 	return out
 }
 
+// blankOptions are the options of every style, by name; blankFields those and
+// the fields all styles share, in the order a message lists them.
+var (
+	blankOptions = sync.OnceValue(func() map[string]blank.Option {
+		out := map[string]blank.Option{}
+		for _, s := range blank.Styles() {
+			for _, o := range s.Options {
+				out[o.Name] = o
+			}
+		}
+		return out
+	})
+	blankFields = sync.OnceValue(func() []string {
+		known := []string{"style", "variant", "ease", "seam", "paper", "liner"}
+		for _, s := range blank.Styles() {
+			for _, o := range s.Options {
+				known = append(known, o.Name)
+			}
+		}
+		return known
+	})
+)
+
 func (r *reader) blank(v any) *BlankSpec {
 	if v == nil {
 		return nil
@@ -306,16 +330,12 @@ func (r *reader) blank(v any) *BlankSpec {
 		Style: get("style"), Variant: get("variant"), Ease: get("ease"), Seam: get("seam"), Liner: r.yes("blank", m, "liner"),
 		Paper: r.bought("blank.paper", m["paper"]), Options: map[string]OptionSpec{},
 	}
-	known := []string{"style", "variant", "ease", "seam", "paper", "liner"}
-	for _, s := range blank.Styles() {
-		for _, o := range s.Options {
-			known = append(known, o.Name)
-			if given, ok := m[o.Name]; ok && given != nil {
-				b.Options[o.Name] = r.option("blank."+o.Name, given, o)
-			}
+	for name, o := range blankOptions() {
+		if given, ok := m[name]; ok && given != nil {
+			b.Options[name] = r.option("blank."+name, given, o)
 		}
 	}
-	r.object("blank", m, known...)
+	r.object("blank", m, blankFields()...)
 	return b
 }
 

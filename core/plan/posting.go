@@ -11,7 +11,7 @@ import (
 )
 
 // Post is one sealed piece held against one carrier's rules. The piece in use
-// is told in full; of the others, only what does not simply pass.
+// is told in full; of the others the class, the verdict and the price.
 type Post struct {
 	Carrier   string   `json:"carrier"`
 	Name      string   `json:"name"`
@@ -82,7 +82,11 @@ func (m *maker) post() {
 	m.plan.Post = make([]Post, 0, len(m.carriers)*len(pieces))
 	for _, c := range m.carriers {
 		for i, s := range pieces {
-			m.plan.Post = append(m.plan.Post, m.postOf(post.Judge(c, seen[i]), s, seen[i], i == 0))
+			judge := post.Outcome
+			if i == 0 {
+				judge = post.Judge
+			}
+			m.plan.Post = append(m.plan.Post, m.postOf(judge(c, seen[i]), s, seen[i], i == 0))
 		}
 	}
 	m.plan.Card.Weight = m.cardWeight().Text(m.unit)

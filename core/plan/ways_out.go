@@ -76,7 +76,8 @@ func (m *maker) waysOut(use sealed) {
 		return
 	}
 	doc := m.document()
-	all := m.search(doc, m.pins(use), m.levers(doc))
+	pins := m.pins(use)
+	all := append(m.search(doc, pins, m.levers(doc)), m.sizes(doc, pins, now)...)
 	// Where one change does not reach, a second after the best of them may.
 	for _, i := range m.unsolved(now, all) {
 		if best, ok := bestFor(i, now[i], all); ok {
@@ -235,25 +236,32 @@ func (m *maker) from(doc map[string]any) (*maker, bool) {
 func (m *maker) search(doc, pins map[string]any, levers []lever) []tried {
 	var out []tried
 	for _, l := range levers {
-		patch := mergePatches(pins, l.patch)
-		changed := merged(doc, patch)
-		n, ok := m.from(changed)
-		if !ok {
-			continue
+		if t, ok := m.attempt(doc, pins, l); ok {
+			out = append(out, t)
 		}
-		use, ok := n.inUse()
-		if !ok {
-			continue
-		}
-		t := tried{lever: l, doc: changed, to: use.size}
-		t.patch = patch
-		piece := n.posted(use)
-		for _, c := range n.carriers {
-			t.verdicts = append(t.verdicts, post.Outcome(c, piece))
-		}
-		out = append(out, t)
 	}
 	return out
+}
+
+// attempt works a lever out; false where the job cannot be made so.
+func (m *maker) attempt(doc, pins map[string]any, l lever) (tried, bool) {
+	patch := mergePatches(pins, l.patch)
+	changed := merged(doc, patch)
+	n, ok := m.from(changed)
+	if !ok {
+		return tried{}, false
+	}
+	use, ok := n.inUse()
+	if !ok {
+		return tried{}, false
+	}
+	t := tried{lever: l, doc: changed, to: use.size, verdicts: make([]post.Verdict, 0, len(n.carriers))}
+	t.patch = patch
+	piece := n.posted(use)
+	for _, c := range n.carriers {
+		t.verdicts = append(t.verdicts, post.Outcome(c, piece))
+	}
+	return t, true
 }
 
 // pins name the blank in use, where the job left the choice to the plan.
@@ -301,9 +309,9 @@ func mergePatches(a, b map[string]any) map[string]any {
 	return out
 }
 
-// levers are all the changes worth trying on a job.
+// levers are all the changes worth trying on a job, but for those of its size.
 func (m *maker) levers(doc map[string]any) []lever {
-	return slices.Concat(m.seconds(doc), m.layerLevers(doc), m.stockLevers(), m.sizeLevers())
+	return slices.Concat(m.seconds(doc), m.layerLevers(doc), m.stockLevers())
 }
 
 // seconds are the changes worth trying after another.
@@ -437,37 +445,60 @@ func (m *maker) stockLevers() []lever {
 	return out
 }
 
-// How far the size of a card is changed, in ruler marks.
-var marksTried = []measure.Length{1, 2, 3, 4, 6, 8, 12, 16, 24, 32}
+// How far the size of a card is changed, in ruler marks: wide steps first, and
+// where one of them changes what a carrier says, the marks just before it.
+var marksTried = [][]measure.Length{{4, 1, 2, 3}, {12, 6, 8, 10}, {32, 16, 20, 24}}
 
-// sizeLevers make the card smaller or larger by marks of the ruler, one way or both.
-func (m *maker) sizeLevers() []lever {
+// way is a direction the size of a card is changed in.
+type way struct {
+	family, words string
+	w, h          measure.Length
+}
+
+var ways = []way{
+	{"narrower", "narrower", -1, 0}, {"shorter", "shorter", 0, -1}, {"smaller", "smaller each way", -1, -1}, {"wider", "wider", 1, 0}, {"taller", "taller", 0, 1},
+}
+
+// sizes makes a card of a given size smaller or larger by marks of the ruler.
+func (m *maker) sizes(doc, pins map[string]any, now []post.Verdict) []tried {
 	if !m.given {
 		return nil
 	}
-	var out []lever
-	z := m.spec.card
-	if m.turned {
-		z = z.Turned()
-	}
-	z = card.Size{Width: m.ruler.Down(z.Width), Height: m.ruler.Down(z.Height)}
-	for _, way := range []struct {
-		family, words string
-		w, h          measure.Length
-	}{
-		{"narrower", "narrower", -1, 0}, {"shorter", "shorter", 0, -1}, {"smaller", "smaller each way", -1, -1}, {"wider", "wider", 1, 0}, {"taller", "taller", 0, 1},
-	} {
-		for _, k := range marksTried {
-			by := k * m.ruler.Step
-			to := card.Size{Width: z.Width + way.w*by, Height: z.Height + way.h*by}
-			if min(to.Width, to.Height) < pieceBounds.least || by > 2*measure.Inch {
+	var out []tried
+	for _, w := range ways {
+		last := now
+		for _, marks := range marksTried {
+			l, ok := m.sizeLever(w, marks[0])
+			if !ok {
 				break
 			}
-			out = append(out, lever{way.family, fmt.Sprintf("Make the card %s %s: %s", m.text(by), way.words, m.sizeText(to)),
-				effortMark + int(2*by/measure.Inch), map[string]any{"card": map[string]any{"width": m.text(to.Width), "height": m.text(to.Height)}}})
+			t, ok := m.attempt(doc, pins, l)
+			if !ok {
+				continue
+			}
+			out = append(out, t)
+			if slices.EqualFunc(t.verdicts, last, func(a, b post.Verdict) bool { return a.Compare(b) == 0 }) {
+				continue
+			}
+			last = t.verdicts
+			for _, k := range marks[1:] {
+				if l, ok := m.sizeLever(w, k); ok {
+					out = append(out, m.search(doc, pins, []lever{l})...)
+				}
+			}
 		}
 	}
 	return out
+}
+
+func (m *maker) sizeLever(w way, marks measure.Length) (lever, bool) {
+	z, by := m.untwisted(), marks*m.ruler.Step
+	to := card.Size{Width: m.ruler.Down(z.Width) + w.w*by, Height: m.ruler.Down(z.Height) + w.h*by}
+	if min(to.Width, to.Height) < pieceBounds.least || by > 2*measure.Inch {
+		return lever{}, false
+	}
+	return lever{w.family, fmt.Sprintf("Make the card %s %s: %s", m.text(by), w.words, m.sizeText(to)),
+		effortMark + int(2*by/measure.Inch), map[string]any{"card": map[string]any{"width": m.text(to.Width), "height": m.text(to.Height)}}}, true
 }
 
 // formatsTried is how many bought envelopes the search tries, the best fits first.

@@ -4,7 +4,8 @@ import ExportButton from './ExportButton.vue'
 import FigureText from './FigureText.vue'
 
 /** What goes with the envelope: its liner, a belly band, strips that hold the card. */
-defineProps<{ plan: Plan }>()
+defineProps<{ plan: Plan; lined?: boolean }>()
+defineEmits<{ line: [on: boolean] }>()
 const part = (id: string) => id as 'liner' | 'band' | 'strips'
 </script>
 
@@ -16,6 +17,15 @@ const part = (id: string) => id as 'liner' | 'band' | 'strips'
         <span>
           <strong>{{ e.name }}</strong>
           <small><FigureText prose :text="e.answer.note ?? ''" /></small>
+          <label v-if="e.id === 'liner'" class="lined no-print"
+            ><input
+              type="checkbox"
+              :checked="lined"
+              data-testid="lined"
+              @change="$emit('line', ($event.target as HTMLInputElement).checked)"
+            />
+            it goes in, and counts for the post</label
+          >
         </span>
         <FigureText class="size" :text="`${e.width.text} × ${e.height.text}`" />
         <ExportButton :part="part(e.id)" :formats="['svg', 'dxf', 'pdf', 'hpgl']" />
@@ -27,6 +37,10 @@ const part = (id: string) => id as 'liner' | 'band' | 'strips'
 <style scoped>
 section {
   margin-top: 14px;
+}
+.lined {
+  display: block;
+  font-size: 13px;
 }
 ul {
   list-style: none;

@@ -151,7 +151,11 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
             ></template
           ><template v-else>no sheet in the list; give the paper a size of its own</template>.
         </p>
-        <ExtrasList :plan="plan" />
+        <ExtrasList
+          :plan="plan"
+          :lined="!!job.blank?.liner"
+          @line="pick({ blank: { style: blank.style, variant: blank.variant, liner: $event || null } })"
+        />
       </template>
       <WrapsList v-else-if="side === 'paper'" @pick="pick" />
       <table v-else class="fits">
