@@ -117,3 +117,30 @@ func TestBackupOpensAsAStore(t *testing.T) {
 		t.Errorf("%v %v", all, err)
 	}
 }
+
+func TestCarriersHaveRevisions(t *testing.T) {
+	ctx := context.Background()
+	s, err := Open(t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	if k, err := s.SaveCarrier(ctx, "us", 0, "a"); err != nil || k.Revision != 1 {
+		t.Errorf("%+v %v", k, err)
+	}
+	if k, err := s.SaveCarrier(ctx, "us", 1, "b"); err != nil || k.Revision != 2 || k.Document != "b" {
+		t.Errorf("%+v %v", k, err)
+	}
+	if k, err := s.SaveCarrier(ctx, "us", 1, "c"); !errors.Is(err, ErrConflict) || k.Document != "b" {
+		t.Errorf("a stale save: %+v %v", k, err)
+	}
+	if all, err := s.Carriers(ctx); err != nil || len(all) != 1 {
+		t.Errorf("%v %v", all, err)
+	}
+	if err := s.RemoveCarrier(ctx, "us"); err != nil {
+		t.Error(err)
+	}
+	if err := s.RemoveCarrier(ctx, "us"); !errors.Is(err, ErrNotFound) {
+		t.Error(err)
+	}
+}

@@ -137,3 +137,28 @@ func TestDemoAnswersAndLeavesNothingBehind(t *testing.T) {
 		t.Errorf("left %v behind", left)
 	}
 }
+
+func TestACarrierOfOnesOwnFromAFile(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "island.yaml")
+	keep := func(text string) {
+		if err := os.WriteFile(file, []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	job := `{"format":"yellow-parcel-job","version":1,"unit":"mm","envelope":"iso-c6","post":{"carriers":["island"]}}`
+	rules := "id: island\nname: Island post\nunit: mm\ncurrency: EUR\nstated: \"2026-01-01\"\nclasses:\n  - id: letter\n    name: Letter\n    limits: {thickness: {max: 4 mm}}\n    prices: {effective: \"2026-09-01\", steps: [{to: 50 g, price: \"1.10\"}]}\n"
+	keep(rules)
+	if code, out, problems := command(t, job, "plan", "--carrier", file, "-"); code != 0 || !strings.Contains(out, `"price_text": "1.10 EUR"`) {
+		t.Errorf("%d %s", code, problems)
+	}
+	if code, out, problems := command(t, job, "export", "--as", "svg", "--part", "gauge", "--carrier", file, "-"); code != 0 || !strings.Contains(out, "4 mm thick") {
+		t.Errorf("%d %s", code, problems)
+	}
+	keep(strings.Replace(rules, "4 mm", "thin", 1))
+	if code, _, problems := command(t, job, "plan", "--carrier", file, "-"); code != 2 || !strings.Contains(problems, "island.yaml, line 9: ") {
+		t.Errorf("%d %s", code, problems)
+	}
+	if code, _, problems := command(t, job, "plan", "-"); code != 2 || !strings.Contains(problems, `"island" is not a carrier here`) {
+		t.Errorf("%d %s", code, problems)
+	}
+}
