@@ -42,7 +42,7 @@ func postMap(p *plan.Plan, post *plan.Post) Drawing {
 	}
 	s := wide * 0.011
 	d.add("point", []Point{{at[0] - s, at[1]}, {at[0], at[1] - s}, {at[0] + s, at[1]}, {at[0], at[1] + s}})
-	d.Labels = append(d.Labels, Label{Point{at[0] + 1.6*s, at[1] + 2.4*s}, post.Length.Text + " × " + post.Height.Text, "point"})
+	d.Labels = append(d.Labels, Label{Point{at[0] + 1.6*s, at[1] - 2.2*s}, post.Length.Text + " × " + post.Height.Text, "point"})
 	return d
 }
 
@@ -64,18 +64,18 @@ func (d *Drawing) axes(p *plan.Plan, wide, high float64) {
 	if p.Unit == "mm" {
 		step, per, unit = 100, 1, " mm"
 	}
-	for v := step; v < wide; v += step {
+	for v := step; v < wide*0.9; v += step {
 		d.line("grid", "", Point{v, 0}, Point{v, high})
 		d.Labels = append(d.Labels, Label{Point{v, high + high*0.035}, fmt.Sprintf("%.0f%s", v/per, unit), "tick"})
 	}
-	for v := step; v < high; v += step {
+	for v := step; v < high*0.93; v += step {
 		d.line("grid", "", Point{0, high - v}, Point{wide, high - v})
 		d.Labels = append(d.Labels, Label{Point{-wide * 0.008, high - v}, fmt.Sprintf("%.0f%s", v/per, unit), "tick-up"})
 	}
 	d.line("axis", "", Point{0, high}, Point{wide, high})
 	d.line("axis", "", Point{0, 0}, Point{0, high})
 	d.Lo, d.Hi = Point{-wide * 0.09, 0}, Point{wide, high * 1.06}
-	d.Labels = append(d.Labels, Label{Point{wide * 0.96, high * 0.965}, "length", ""}, Label{Point{wide * 0.045, high * 0.03}, "height", ""})
+	d.Labels = append(d.Labels, Label{Point{wide, high * 1.035}, "length", "tick-up"}, Label{Point{-wide * 0.008, high * 0.02}, "height", "tick-up"})
 }
 
 func (d *Drawing) arrow(from, to Point) {

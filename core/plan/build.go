@@ -35,6 +35,7 @@ type buildPart struct {
 	thick    measure.Length
 	weight   measure.Mass // zero for by its area
 	joint    joint
+	on       string // "front", "inside" or "back" of the card
 }
 
 // materialsOf puts the maker's own materials among those of the catalogue.
@@ -137,6 +138,13 @@ func (r *resolver) buildOf(j Job) {
 			}
 		}
 		p.weight = r.weightOf(field+".weight", b.Weight)
+		switch p.on = b.On; b.On {
+		case "":
+			p.on = "front"
+		case "front", "inside", "back":
+		default:
+			r.fail(field+".on", `%q is not a side of the card; try "front", "inside" or "back"`, shortName(b.On))
+		}
 		p.joint = r.jointOf(field, b.Joint, b.Cover)
 		r.build, r.raised = append(r.build, p), true
 	}
@@ -208,7 +216,18 @@ func (s *spec) parts() []card.Part {
 	out := []card.Part{}
 	panels := s.panels()
 	mm2 := s.flatArea(whole) / float64(panels)
-	for range panels {
+	on := func(side string) {
+		for i, b := range s.build {
+			if b.on == side {
+				out = append(out, s.part(i, b))
+			}
+		}
+	}
+	on("back")
+	for i := range panels {
+		if i == panels-1 {
+			on("inside")
+		}
 		out = append(out, card.Part{Name: "Base", Width: s.card.Width, Height: s.card.Height, Thick: s.caliper(), Base: true, Index: -1,
 			Weight: measure.FromGrams(mm2 * s.gsm() / 1e6)})
 	}
@@ -225,9 +244,7 @@ func (s *spec) parts() []card.Part {
 		p.X, p.Y = at.x, at.y
 		out, below = append(out, p), z
 	}
-	for i, b := range s.build {
-		out = append(out, s.part(i, b))
-	}
+	on("front")
 	return out
 }
 
@@ -338,13 +355,26 @@ func (m *maker) plies(s sealed) []card.Ply {
 	}
 	free := card.Joint{Free: true}
 	var out []card.Ply
+	boards := func(side string) {
+		for _, b := range m.build {
+			p := m.part(0, b)
+			// A small piece does not stiffen the whole; what covers half of it does.
+			if b.on == side && b.material.Kind == "board" && area(card.Size{Width: p.Width, Height: p.Height}) >= area(m.spec.card)/2 {
+				out = append(out, ply(b.thick, min(p.Width, p.Height, across), b.material, b.joint.bend()))
+			}
+		}
+	}
 	for range s.layers {
 		out = append(out, ply(s.caliper, min(s.size.Width, s.size.Height), stock, free))
 	}
 	for i := range m.flat.Panels {
 		out = append(out, ply(m.caliper(), across, stock, free))
-		if i == 0 && m.inside > 0 {
-			out = append(out, ply(m.caliper(), across, stock, card.Joint{Cover: 1}))
+		if i == 0 {
+			boards("back")
+			boards("inside")
+			if m.inside > 0 {
+				out = append(out, ply(m.caliper(), across, stock, card.Joint{Cover: 1}))
+			}
 		}
 	}
 	for i, l := range m.layers {
@@ -354,13 +384,7 @@ func (m *maker) plies(s sealed) []card.Ply {
 		}
 		out = append(out, ply(thick, min(m.stack[i].Width, m.stack[i].Height), of, l.joint.bend()))
 	}
-	for _, b := range m.build {
-		p := m.part(0, b)
-		// A small piece does not stiffen the whole; what covers half of it does.
-		if b.material.Kind == "board" && area(card.Size{Width: p.Width, Height: p.Height}) >= area(m.spec.card)/2 {
-			out = append(out, ply(b.thick, min(p.Width, p.Height, across), b.material, b.joint.bend()))
-		}
-	}
+	boards("front")
 	return out
 }
 
@@ -443,7 +467,7 @@ type BuildItem struct {
 	Height    Length `json:"height"`
 }
 
-// BuildCell is a rectangle of one thickness; Share is that of the thickest.
+// BuildCell is a rectangle of one thickness; Share is how far it stands out, from 0 to 1.
 type BuildCell struct {
 	X      float64 `json:"x"`
 	Y      float64 `json:"y"`
@@ -508,7 +532,7 @@ func (m *maker) finished() {
 		if c.Thick == 0 {
 			continue
 		}
-		b.Cells = append(b.Cells, BuildCell{c.X.MM(), c.Y.MM(), c.Width.MM(), c.Height.MM(), float64(c.Thick) / float64(max(own.Thickest.Thick, 1)), m.text(c.Thick)})
+		b.Cells = append(b.Cells, BuildCell{c.X.MM(), c.Y.MM(), c.Width.MM(), c.Height.MM(), share(c, own), m.text(c.Thick)})
 	}
 	for _, s := range own.Section() {
 		b.Section = append(b.Section, Slab{s.Part, s.From.MM(), s.To.MM(), s.Bottom.MM(), s.Height.MM(), parts[s.Part].Lift.MM()})
@@ -516,6 +540,12 @@ func (m *maker) finished() {
 	b.ThickestAt = m.whereText(own.Thickest)
 	m.plan.Build = b
 	m.finishedAnswers(own, parts)
+}
+
+// share is how far a place stands out above the flattest, of the thickest's; a
+// card that is even to a millimetre stays pale.
+func share(c card.Cell, of card.Map) float64 {
+	return max(0, float64(c.Thick-of.Thinnest.Thick)) / float64(max(of.Variation(), measure.Millimetre))
 }
 
 func (m *maker) whereText(c card.Cell) string {

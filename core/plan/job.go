@@ -70,7 +70,7 @@ type CardSpec struct {
 	Build     []BuildSpec `json:"build,omitempty"`
 }
 
-// BuildSpec is one thing on the card's front: what it is made of, where it lies
+// BuildSpec is one thing on the card, on its front, inside or on its back: what it is made of, where it lies
 // from the card's top left corner, and how it is stuck on. Without a place it
 // lies in the middle; a sheet without a size covers the card. Thickness and
 // Weight, where given, overrule the material's. Cover is the share of a joint
@@ -86,6 +86,7 @@ type BuildSpec struct {
 	Weight    string `json:"weight,omitempty"`
 	Joint     string `json:"joint,omitempty"`
 	Cover     string `json:"cover,omitempty"`
+	On        string `json:"on,omitempty"`
 }
 
 // MaterialSpec is a material of the maker's own, or a change to one of the catalogue.

@@ -364,9 +364,9 @@ func (r *reader) build(v any) []BuildSpec {
 	var out []BuildSpec
 	for i, one := range r.list("card.build", v, mostParts) {
 		field := fmt.Sprintf("card.build[%d]", i)
-		m := r.object(field, one, "name", "material", "x", "y", "width", "height", "thickness", "weight", "joint", "cover")
+		m := r.object(field, one, "name", "material", "x", "y", "width", "height", "thickness", "weight", "joint", "cover", "on")
 		get := func(name string) string { return r.text(field, m, name) }
-		out = append(out, BuildSpec{get("name"), get("material"), get("x"), get("y"), get("width"), get("height"), get("thickness"), get("weight"), get("joint"), get("cover")})
+		out = append(out, BuildSpec{get("name"), get("material"), get("x"), get("y"), get("width"), get("height"), get("thickness"), get("weight"), get("joint"), get("cover"), get("on")})
 	}
 	return out
 }

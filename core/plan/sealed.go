@@ -179,28 +179,30 @@ type Arrow struct {
 	Label string     `json:"label"`
 }
 
+func mm(l catalog.Length) float64 { return measure.Length(l).MM() }
+
 // postMap draws the regions of one carrier's classes round the piece in use.
 func (m *maker) postMap(p *Post) {
 	c := p.carrier
-	out := PostMap{Regions: []Region{}, Arrows: []Arrow{}, Point: [2]float64{p.Length.MM, p.Height.MM}, Far: [2]float64{1.15 * p.Length.MM, 1.15 * p.Height.MM}}
+	out := PostMap{Regions: []Region{}, Arrows: []Arrow{}, Point: [2]float64{p.Length.MM, p.Height.MM}}
+	first := c.Classes[0].Limits
+	// Past the first class and the piece there is nothing to decide between.
+	out.Far = [2]float64{1.2 * max(p.Length.MM, measure.Length(first.Length.Max).MM()), 1.2 * max(p.Height.MM, measure.Length(first.Height.Max).MM())}
 	for _, class := range c.Classes {
-		l := class.Limits
-		if l.Length.Max == 0 || l.Height.Max == 0 {
+		add := func(id, name string, takes bool, r catalog.Range[catalog.Ratio]) {
+			l := class.Limits
+			pts := regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), max(1, float64(r.Min)/1000), float64(r.Max)/1000)
+			pts = clipLine(clipLine(pts, func(q [2]float64) float64 { return out.Far[0] - q[0] }), func(q [2]float64) float64 { return out.Far[1] - q[1] })
+			if len(pts) > 2 {
+				out.Regions = append(out.Regions, Region{c.ID, id, name, takes, pts})
+			}
+		}
+		if class.Limits.Length.Max == 0 || class.Limits.Height.Max == 0 {
 			continue
 		}
-		mm := func(v catalog.Length) float64 { return measure.Length(v).MM() }
-		pts := regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), float64(l.Ratio.Min)/1000, float64(l.Ratio.Max)/1000)
-		if len(pts) < 3 {
-			continue
-		}
-		out.Regions = append(out.Regions, Region{c.ID, class.ID, class.Name, class.ID == p.Class, pts})
+		add(class.ID, class.Name, class.ID == p.Class, class.Limits.Ratio)
 		if s := class.Surcharge; s != nil && s.Ratio.Min > 0 {
-			plain := regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), float64(s.Ratio.Min)/1000, float64(s.Ratio.Max)/1000)
-			out.Regions = append(out.Regions, Region{c.ID, class.ID + "-plain", class.Name + ", no surcharge", class.ID == p.Class && p.Verdict == string(post.Passes), plain})
-		}
-		// The map reaches past the first class that is larger than the piece, no farther.
-		if out.Far[0] < mm(l.Length.Max)*1.06 && len(out.Regions) < 4 {
-			out.Far = [2]float64{max(out.Far[0], mm(l.Length.Max)*1.06), max(out.Far[1], mm(l.Height.Max)*1.1)}
+			add(class.ID+"-plain", "no surcharge", class.ID == p.Class && p.Verdict == string(post.Passes), s.Ratio)
 		}
 	}
 	for _, w := range p.WaysOut {
@@ -214,9 +216,6 @@ func (m *maker) postMap(p *Post) {
 // regionOf is a rectangle of lengths and heights cut by the least and the
 // greatest ratio of length to height; length is the longer side.
 func regionOf(l0, l1, h0, h1, least, most float64) [][2]float64 {
-	if least < 1 {
-		least = 1
-	}
 	pts := [][2]float64{{l0, h0}, {l1, h0}, {l1, h1}, {l0, h1}}
 	pts = clipLine(pts, func(p [2]float64) float64 { return p[0] - least*p[1] })
 	if most > 0 {

@@ -589,6 +589,7 @@ export interface components {
             joint?: string;
             material: string;
             name?: string;
+            on?: string;
             thickness?: string;
             weight?: string;
             width?: string;

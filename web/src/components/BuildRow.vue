@@ -86,6 +86,13 @@ const places: { name: 'x' | 'y' | 'width' | 'height'; label: string; placeholder
         placeholder="100 %"
         @change="set('cover', $event)"
       />
+      <v-select
+        label="Lies on the"
+        :items="['front', 'inside', 'back']"
+        :model-value="piece.on ?? 'front'"
+        :data-testid="field('on')"
+        @update:model-value="set('on', $event === 'front' ? undefined : $event)"
+      />
       <TextField
         label="Name"
         :field="field('name')"
@@ -106,7 +113,7 @@ const places: { name: 'x' | 'y' | 'width' | 'height'; label: string; placeholder
 }
 .rest {
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-template-columns: repeat(3, 1fr);
   gap: 6px;
   padding-top: 8px;
   align-items: start;

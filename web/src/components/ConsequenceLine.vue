@@ -21,7 +21,7 @@ const words: { [state: string]: string } = { good: 'Good', look: 'Look', stop: '
       data-testid="way-out"
       @click="$emit('fix', plan.consequence.fix)"
     >
-      <FigureText :text="plan.consequence.fix.label" />
+      <FigureText prose :text="plan.consequence.fix.label" />
     </v-btn>
     <v-btn
       v-if="plan.consequence.station !== here && plan.consequence.state !== 'good'"
@@ -57,5 +57,13 @@ p {
   background: var(--parcel);
   color: var(--on-parcel);
   font-weight: 600;
+  height: auto;
+  min-height: 36px;
+  max-width: 50%;
+}
+.way :deep(.v-btn__content) {
+  white-space: normal;
+  text-align: left;
+  padding: 4px 0;
 }
 </style>

@@ -217,4 +217,9 @@ small {
   font-size: 13.5px;
   color: var(--muted);
 }
+@media (max-width: 900px) {
+  .parts {
+    max-height: 92px;
+  }
+}
 </style>

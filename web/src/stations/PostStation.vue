@@ -339,4 +339,9 @@ tr.surcharge td:first-child {
   text-align: right;
   white-space: nowrap;
 }
+@media (max-width: 900px) {
+  .below {
+    max-height: 170px;
+  }
+}
 </style>
