@@ -3,6 +3,7 @@ package catalog
 import (
 	"fmt"
 	"io/fs"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -266,18 +267,10 @@ func (c *Catalog) With(own []Carrier) *Catalog {
 		return c
 	}
 	out := *c
-	out.Carriers = append([]Carrier{}, c.Carriers...)
-	for _, o := range own {
-		o.Own = true
-		placed := false
-		for i := range out.Carriers {
-			if out.Carriers[i].ID == o.ID {
-				out.Carriers[i], placed = o, true
-			}
-		}
-		if !placed {
-			out.Carriers = append(out.Carriers, o)
-		}
+	own = slices.Clone(own)
+	for i := range own {
+		own[i].Own = true
 	}
+	out.Carriers = placed(c.Carriers, own, Carrier.id)
 	return &out
 }

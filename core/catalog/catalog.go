@@ -8,6 +8,7 @@ import (
 	"encoding/csv"
 	"fmt"
 	"io/fs"
+	"slices"
 	"sync"
 
 	"yellow-parcel/core/measure"
@@ -77,6 +78,20 @@ func find[T any](all []T, id string, of func(T) string) (T, bool) {
 	}
 	var none T
 	return none, false
+}
+
+// placed is a list with a user's own entries, each in place of the one of its
+// identifier, or after them all.
+func placed[T any](all, own []T, id func(T) string) []T {
+	out := slices.Clone(all)
+	for _, o := range own {
+		if at := slices.IndexFunc(out, func(v T) bool { return id(v) == id(o) }); at >= 0 {
+			out[at] = o
+		} else {
+			out = append(out, o)
+		}
+	}
+	return out
 }
 
 func read(files fs.FS) (*Catalog, error) {

@@ -143,17 +143,6 @@ func (c *Catalog) WithMaterials(own []Material) *Catalog {
 		return c
 	}
 	out := *c
-	out.Materials = append([]Material{}, c.Materials...)
-	for _, o := range own {
-		placed := false
-		for i := range out.Materials {
-			if out.Materials[i].ID == o.ID {
-				out.Materials[i], placed = o, true
-			}
-		}
-		if !placed {
-			out.Materials = append(out.Materials, o)
-		}
-	}
+	out.Materials = placed(c.Materials, own, Material.id)
 	return &out
 }

@@ -270,27 +270,10 @@ function take() {
   </div>
 </template>
 
+<style scoped src="../styles/page.css"></style>
 <style scoped>
 .carriers {
   min-height: 100vh;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding: 12px 28px;
-  background: var(--sheet);
-}
-.bar h1 {
-  font-size: 24px;
-  color: var(--ink);
-}
-.space {
-  flex: 1;
-}
-.notice {
-  margin: 12px 28px 0;
-  font-weight: 600;
 }
 main {
   display: grid;

@@ -166,29 +166,11 @@ const when = (made: string) =>
   </div>
 </template>
 
+<style scoped src="../styles/page.css"></style>
 <style scoped src="../styles/lists.css"></style>
 <style scoped>
 .shelf {
   min-height: 100vh;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding: 12px 28px;
-  background: var(--sheet);
-}
-.bar h1 {
-  font-size: 24px;
-  color: var(--ink);
-}
-.space {
-  flex: 1;
-}
-.notice {
-  margin: 12px 28px 0;
-  white-space: pre-line;
-  font-weight: 600;
 }
 main {
   padding: 12px 28px 40px;
