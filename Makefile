@@ -69,7 +69,9 @@ bench: $(BIN) ## the plan on one core, a keystroke in the browser, and the cut p
 
 fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzParse -fuzztime 60s ./core/measure
-	go test -run '^$$' -fuzz FuzzRead -fuzztime 60s ./core/plan
+	go test -run '^$$' -fuzz 'FuzzRead$$' -fuzztime 60s ./core/plan
+	go test -run '^$$' -fuzz FuzzReadSVG -fuzztime 60s ./draw
+	go test -run '^$$' -fuzz FuzzReadCarrier -fuzztime 60s ./core/catalog
 	go test -run '^$$' -fuzz FuzzPaper -fuzztime 60s ./core/card
 	go test -run '^$$' -fuzz FuzzRead -fuzztime 60s ./shelf
 

@@ -7,6 +7,8 @@ import (
 	"regexp"
 	"strings"
 	"testing"
+
+	"yellow-parcel/core/catalog"
 )
 
 // holds tells whether all that an example shows stands in the real document.
@@ -52,5 +54,37 @@ func TestTheExamplesInTheDocumentsRun(t *testing.T) {
 	}
 	if plans != 1 {
 		t.Errorf("%d plans in the document", plans)
+	}
+}
+
+func TestTheExampleCarrierIsRead(t *testing.T) {
+	text, err := os.ReadFile("../../docs/formats.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	example := regexp.MustCompile("(?s)```yaml\n(.*?)```").FindSubmatch(text)
+	if example == nil {
+		t.Fatal("there is no example of a carrier")
+	}
+	c, err := catalog.ReadCarrier(example[1])
+	if err != nil {
+		t.Fatal(err)
+	}
+	// The example shows every field there is, so that nobody has to guess one.
+	empty := func(v reflect.Value) (out []string) {
+		for i := range v.NumField() {
+			if v.Field(i).IsZero() {
+				out = append(out, v.Type().Field(i).Name)
+			}
+		}
+		return out
+	}
+	letter := c.Classes[0]
+	for what, v := range map[string]any{"a class": letter, "its limits": letter.Limits, "its surcharge": *letter.Surcharge, "its prices": *letter.Prices, "another service": letter.Prices.Others[1]} {
+		for _, field := range empty(reflect.ValueOf(v)) {
+			if field != "Lies" && field != "Check" {
+				t.Errorf("the example shows no %s of %s", field, what)
+			}
+		}
 	}
 }
