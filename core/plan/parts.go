@@ -199,8 +199,8 @@ func (m *maker) kindsInside() []string {
 	return out
 }
 
-// variation is how much the card's own thickness differs: its thickest place,
-// measured where it was, above its flattest.
+// uneven is how much the sealed piece's thickness differs: the card's thickest
+// place, measured where it was, above its flattest.
 func (m *maker) uneven(s sealed) func(measure.Length) measure.Length {
 	laid := m.mapOf()
 	return func(edge measure.Length) measure.Length {
@@ -225,6 +225,6 @@ func (m *maker) posted(s sealed) post.Piece {
 	return post.Piece{
 		Width: s.size.Width, Height: s.size.Height, Thickness: m.sealedThickness(s), Weight: m.sealedWeight(s),
 		AddressShort: m.short, SoldSize: s.sold, Odd: m.odd, Closure: m.closure, Wrapping: m.wrapping, Contents: m.kindsInside(),
-		Bends: m.bends(s), Uneven: m.uneven(s),
+		Bends: m.bends(s), Uneven: m.uneven(s), Guessed: m.measured && !m.raised,
 	}
 }

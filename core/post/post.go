@@ -25,6 +25,8 @@ type Piece struct {
 	// Uneven is how much the thickness differs over the piece, with as much of
 	// its edges left out as the contents do not reach, up to edge; nil for an even piece.
 	Uneven func(edge measure.Length) measure.Length
+	// Guessed says that Uneven is the most it could be: only its thickest place is known.
+	Guessed bool
 }
 
 // State is what one check came to.

@@ -219,7 +219,7 @@ func (t *trial) even(e catalog.Even) {
 	}
 	margin, state := measure.Length(e.Variation)-varies, Passes
 	switch {
-	case margin < 0:
+	case margin < 0 && !t.piece.Guessed:
 		state = Fails
 	case margin < measure.Length(t.carrier.Measuring.Thickness):
 		state = Near
@@ -231,6 +231,9 @@ func (t *trial) even(e catalog.Even) {
 			Near:   fmt.Sprintf("Its thickness differs by %s, within measuring error of a %s's %s: ask at the counter", w.value, t.name(), w.limit),
 			Fails:  fmt.Sprintf("Its thickness differs by %s, more than a %s's %s", w.value, t.name(), w.limit),
 		}[state]
+		if margin < 0 && state == Near {
+			w.text = fmt.Sprintf("Its thickness may differ by as much as %s, and a %s's by no more than %s: say what lies on the card, or ask at the counter", w.value, t.name(), w.limit)
+		}
 		return w
 	})
 }

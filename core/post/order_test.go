@@ -1,0 +1,100 @@
+package post
+
+import (
+	"strings"
+	"testing"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+)
+
+// Better is an order: nothing is better than itself, two are never better than each other, and a better
+// verdict has no worse state and no dearer price.
+func TestCompareIsAnOrder(t *testing.T) {
+	var all []Verdict
+	for _, s := range []State{Passes, Near, Surcharged, Fails} {
+		for place := range 3 {
+			for _, price := range []catalog.Money{0, 78, 127, 163} {
+				all = append(all, Verdict{State: s, Place: place, Price: price, Priced: price > 0})
+			}
+		}
+	}
+	for _, a := range all {
+		if a.Compare(a) != 0 {
+			t.Errorf("%+v is better than itself", a)
+		}
+		for _, b := range all {
+			if c := a.Compare(b); c != -b.Compare(a) {
+				t.Errorf("%+v and %+v: %d and %d", a, b, c, b.Compare(a))
+			} else if c < 0 && (rank[a.State] > rank[b.State] || b.State != Fails && a.Priced && b.Priced && a.Price > b.Price) {
+				t.Errorf("%+v is called better than %+v", a, b)
+			}
+		}
+	}
+}
+
+// A piece of which only the thickest place is known may be uneven: that is asked, not refused.
+func TestAGuessedBumpIsAQuestion(t *testing.T) {
+	p := piece(9*in, 12*in, in/2)
+	p.Uneven = func(measure.Length) measure.Length { return in * 3 / 8 }
+	if v := Judge(us(t), p); v.Class != "parcel" {
+		t.Errorf("uneven by 3/8 in: %s", v.Class)
+	}
+	p.Guessed = true
+	v := Judge(us(t), p)
+	said := ""
+	for _, r := range v.Reasons() {
+		if r.Code == "even" {
+			said = r.Text
+		}
+	}
+	if v.Class != "flat" || v.State != Near || !strings.Contains(said, "may differ by as much as 3/8 in") {
+		t.Errorf("%s %s %q", v.Class, v.State, said)
+	}
+	p.Bends = card.Band{Low: card.TooRigid, High: card.TooRigid}
+	if v := Judge(us(t), p); v.Class != "parcel" {
+		t.Errorf("too stiff for a flat: %s", v.Class)
+	}
+}
+
+// The services of a class are kept beside the cheapest, and one to other countries is never the cheapest.
+func TestServicesBesideTheCheapest(t *testing.T) {
+	c, err := catalog.ReadCarrier([]byte(`
+id: island
+name: Island post
+unit: mm
+currency: EUR
+stated: "2026-01-01"
+classes:
+  - id: letter
+    name: Letter
+    limits: {weight: {max: 100 g}}
+    surcharge: {name: not for machines, price: "0.30", closures: [string]}
+    prices:
+      effective: "2026-01-01"
+      name: ordinary
+      steps: [{to: 50 g, price: "1.10"}, {to: 100 g, price: "2.00", check: true}]
+      others:
+        - {name: slow, steps: [{to: 20 g, price: "0.90"}]}
+        - {name: abroad, abroad: true, steps: [{to: 50 g, price: "0.50"}]}
+`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, w := range []struct {
+		grams          float64
+		closure        string
+		price, service string
+		others         int
+		unsure         bool
+	}{{10, "", "0.90 EUR", "slow", 2, false}, {30, "", "1.10 EUR", "ordinary", 1, false}, {60, "", "2.00 EUR", "ordinary", 0, true}, {30, "string", "1.40 EUR", "ordinary", 1, false}} {
+		v := Judge(c, Piece{Width: 100 * measure.Millimetre, Height: 100 * measure.Millimetre, Weight: measure.FromGrams(w.grams), Closure: w.closure})
+		if v.Price.Text("EUR") != w.price || v.Service != w.service || len(v.Others) != w.others || v.Unsure != w.unsure {
+			t.Errorf("%v g %s: %s %s, beside %+v, unsure %v", w.grams, w.closure, v.Price.Text("EUR"), v.Service, v.Others, v.Unsure)
+		}
+	}
+	if v := Judge(c, Piece{Width: 1, Height: 1, Weight: measure.FromGrams(101)}); v.Class != "" || v.State != Fails || v.Priced {
+		t.Errorf("over every class: %+v", v)
+	}
+}
