@@ -37,8 +37,8 @@ func ReadCarrier(text []byte) (Carrier, error) {
 	if len(root.Content) == 0 || root.Content[0].Kind != yaml.MappingNode {
 		return c, &CarrierError{1, "nothing to read; a carrier's rules begin with id, name, unit and currency"}
 	}
-	if line := anchored(&root); line > 0 {
-		return c, &CarrierError{line, "anchors and aliases are not used here; write the figure out"}
+	if err := plain(&root); err != nil {
+		return c, err
 	}
 	in := yaml.NewDecoder(bytes.NewReader(text))
 	in.KnownFields(true)
@@ -53,17 +53,25 @@ func ReadCarrier(text []byte) (Carrier, error) {
 	return c, nil
 }
 
-// anchored is the line of the first anchor or alias; zero without one.
-func anchored(n *yaml.Node) int {
+// plain refuses anchors, aliases and fields that stand twice; the reader
+// itself would compare every pair of fields, which a hostile file could make last.
+func plain(n *yaml.Node) error {
 	if n.Anchor != "" || n.Kind == yaml.AliasNode {
-		return n.Line
+		return &CarrierError{n.Line, "anchors and aliases are not used here; write the figure out"}
 	}
-	for _, inner := range n.Content {
-		if line := anchored(inner); line > 0 {
-			return line
+	seen := map[string]bool{}
+	for i, inner := range n.Content {
+		if n.Kind == yaml.MappingNode && i%2 == 0 {
+			if seen[inner.Value] {
+				return &CarrierError{inner.Line, fmt.Sprintf("%q stands here a second time", measure.Shorten(inner.Value, 24))}
+			}
+			seen[inner.Value] = true
+		}
+		if err := plain(inner); err != nil {
+			return err
 		}
 	}
-	return 0
+	return nil
 }
 
 var lineText = regexp.MustCompile(`line (\d+)(?:, column \d+)?:? ?`)

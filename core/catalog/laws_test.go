@@ -2,8 +2,10 @@ package catalog
 
 import (
 	"errors"
+	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"yellow-parcel/core/measure"
 )
@@ -115,6 +117,42 @@ func TestWrongCarriersAreRefusedWithTheLine(t *testing.T) {
 			t.Errorf("%.20q was taken", text)
 		}
 	}
+}
+
+// A hostile file costs next to nothing, and is refused with a line like any other.
+func TestHostileCarriersCostNothing(t *testing.T) {
+	for name, text := range map[string]string{
+		"deep lists":   strings.Repeat("[", MaxCarrier),
+		"deep groups":  strings.Repeat("{a: ", MaxCarrier/4),
+		"one field":    strings.Repeat("a: b\n", MaxCarrier/5),
+		"many fields":  manyFields(),
+		"many classes": "id: a\nname: b\nunit: mm\ncurrency: EUR\nstated: \"2026-01-01\"\nclasses:\n" + strings.Repeat("  - {}\n", MaxCarrier/10),
+		"tags":         strings.Repeat("!!str ", MaxCarrier/6),
+		"quotes":       "a: " + strings.Repeat("\"x\" ", MaxCarrier/5),
+	} {
+		done := make(chan error, 1)
+		go func() {
+			_, err := ReadCarrier([]byte(text))
+			done <- err
+		}()
+		select {
+		case err := <-done:
+			var at *CarrierError
+			if !errors.As(err, &at) || at.Line < 1 {
+				t.Errorf("%s: %v", name, err)
+			}
+		case <-time.After(20 * time.Second):
+			t.Fatalf("%s is still being read", name)
+		}
+	}
+}
+
+func manyFields() string {
+	var b strings.Builder
+	for i := 0; b.Len() < MaxCarrier-20; i++ {
+		fmt.Fprintf(&b, "f%d: 1\n", i)
+	}
+	return b.String()
 }
 
 func TestOwnCarriersAndMaterialsTakeTheirPlace(t *testing.T) {

@@ -12,7 +12,7 @@ const jobs = useJob()
 const items = computed(() => [
   ...(props.none ? [{ title: props.none, value: '' }] : []),
   ...(catalog.value?.materials ?? [])
-    .filter((m) => props.kinds.includes(m.kind))
+    .filter((m) => props.kinds.includes(m.kind) && m.name.toLowerCase() !== props.none)
     .map((m) => ({ title: m.name, value: m.id })),
 ])
 </script>
@@ -23,6 +23,8 @@ const items = computed(() => [
     :items="items"
     :model-value="value ?? ''"
     :error-messages="jobs.errors[field] ? [jobs.errors[field]] : []"
+    :list-props="{ density: 'compact' }"
+    :menu-props="{ maxHeight: 420 }"
     :data-testid="field"
     @update:model-value="emit('pick', $event || undefined)"
   />
