@@ -28,6 +28,7 @@ type service struct {
 	store   *store.Store
 	cuts    *cutMemory
 	bench   bench
+	rules   *ruleMemory
 }
 
 // JobInput is a job document as it came, so that what is wrong with it can be said field by field.
@@ -115,7 +116,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), cuts: newCutMemory(), bench: newBench()})
+	register(a, &service{catalog: catalog.Standard(), cuts: newCutMemory(), bench: newBench(), rules: newRuleMemory()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }

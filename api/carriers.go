@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -77,11 +78,37 @@ func (s *service) library(ctx context.Context) (*catalog.Catalog, error) {
 	var own []catalog.Carrier
 	for _, k := range kept {
 		// One that a newer program no longer reads is left out; the list says why.
-		if c, err := catalog.ReadCarrier([]byte(k.Document)); err == nil {
+		if c, ok := s.rules.read(k); ok {
 			own = append(own, c)
 		}
 	}
 	return s.catalog.With(own), nil
+}
+
+// ruleMemory keeps carriers as they were read, so that a plan does not read them again.
+type ruleMemory struct {
+	mu    sync.Mutex
+	known map[string]catalog.Carrier // by their text
+}
+
+func newRuleMemory() *ruleMemory { return &ruleMemory{known: map[string]catalog.Carrier{}} }
+
+// read reads a kept carrier; false where it cannot be read.
+func (m *ruleMemory) read(k store.Carrier) (catalog.Carrier, bool) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if c, ok := m.known[k.Document]; ok {
+		return c, true
+	}
+	c, err := catalog.ReadCarrier([]byte(k.Document))
+	if err != nil {
+		return c, false
+	}
+	if len(m.known) >= 64 {
+		clear(m.known)
+	}
+	m.known[k.Document] = c
+	return c, true
 }
 
 func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, error) {

@@ -27,7 +27,7 @@ func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
 	r.Use(middleware.Recoverer, headers, guard(set))
 	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	register(a, &service{catalog.Standard(), kept, newCutMemory(), newBench()})
+	register(a, &service{catalog.Standard(), kept, newCutMemory(), newBench(), newRuleMemory()})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))

@@ -89,7 +89,8 @@ type BuildSpec struct {
 	On        string `json:"on,omitempty"`
 }
 
-// MaterialSpec is a material of the maker's own, or a change to one of the catalogue.
+// MaterialSpec is a material of the maker's own, or a change to one of the
+// catalogue. A bare thickness is in millimetres.
 type MaterialSpec struct {
 	ID        string `json:"id"`
 	Name      string `json:"name"`

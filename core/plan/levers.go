@@ -34,12 +34,32 @@ const (
 
 // levers are all the changes worth trying on a job, but for those of its size.
 func (m *maker) levers(doc map[string]any) []lever {
-	return slices.Concat(m.seconds(doc), m.layerLevers(doc), m.stockLevers())
+	return slices.Concat(m.seconds(doc), m.anew(m.layerLevers(doc)), m.anew(m.stockLevers()))
 }
 
 // seconds are the changes worth trying after another.
 func (m *maker) seconds(doc map[string]any) []lever {
-	return slices.Concat(m.handLevers(), m.foamLevers(doc), m.pieceLevers(doc), m.envelopeLevers())
+	return slices.Concat(m.handLevers(), m.anew(m.foamLevers(doc)), m.anew(m.pieceLevers(doc)), m.envelopeLevers())
+}
+
+// anew gives up what was measured or weighed where a lever changes what the
+// card is made of: it has to be measured again, and until then is worked out.
+func (m *maker) anew(all []lever) []lever {
+	again := map[string]any{}
+	if m.measured {
+		again["thickness"] = nil
+	}
+	if m.weight > 0 {
+		again["weight"] = nil
+	}
+	if len(again) == 0 {
+		return all
+	}
+	for i := range all {
+		all[i].label += ", and measure it again"
+		all[i].patch = mergePatches(all[i].patch, map[string]any{"card": again})
+	}
+	return all
 }
 
 func patchOf(group, field string, v any) map[string]any {

@@ -41,6 +41,9 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		// 148 x 105: 157 x 114 in its envelope, 1.38. At 101 high 110: 1.43.
 		{`"unit":"mm","card":{"width":"148","height":"105","fold":"flat"},"layers":[],"blank":{"style":"straight-fold"},"post":{"carriers":["de"]}`,
 			"de", "Make the card 4 mm shorter", "standard", "0.95 EUR"},
+		// Measured with its bow at 5.6 mm; without it 0.6 mm, until it is measured again.
+		{`"unit":"mm","envelope":"iso-c6","layers":[],"card":{"thickness":"5.6","build":[{"material":"bow"}]},"post":{"carriers":["uk"]}`,
+			"uk", "Leave ribbon bow off, and measure it again", "letter", "0.87 GBP"},
 	} {
 		p := planOf(t, c.fields)
 		post := inUseOf(p)[c.carrier]

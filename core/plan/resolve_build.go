@@ -37,11 +37,12 @@ type buildPart struct {
 	on       string // "front", "inside" or "back" of the card
 }
 
-// materialsOf puts the maker's own materials among those of the catalogue.
+// materialsOf puts the maker's own materials among those of the catalogue. Their
+// bare figures are millimetres whatever the job's unit, since all jobs share them.
 func (r *resolver) materialsOf(own []MaterialSpec) {
 	var read []catalog.Material
 	for i, o := range own {
-		m, wrong := catalog.MaterialRow(o).Material(r.unit)
+		m, wrong := catalog.MaterialRow(o).Material(measure.Millimetres)
 		for _, field := range slices.Sorted(maps.Keys(wrong)) {
 			r.fail(fmt.Sprintf("materials[%d].%s", i, field), "%s", wrong[field])
 		}

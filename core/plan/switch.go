@@ -83,10 +83,6 @@ func Switch(j Job, to measure.Unit) Job {
 		j.Board = &b
 	}
 	length(&j.Mat)
-	j.Materials = slices.Clone(j.Materials)
-	for i := range j.Materials {
-		length(&j.Materials[i].Thickness)
-	}
 	if j.Post != nil {
 		p := *j.Post
 		length(&p.Gauge)
