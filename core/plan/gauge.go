@@ -24,7 +24,7 @@ type Gauge struct {
 	Answers []Answer `json:"answers"`
 }
 
-// gauge works the slot gauge out for the job's first carrier, or for the slot
+// makeGauge works the slot gauge out for the job's first carrier, or for the slot
 // the job names, and the widest side of its piece.
 func (m *maker) makeGauge() {
 	if len(m.plan.Post) == 0 {

@@ -34,13 +34,13 @@ func (s *spec) parts() []card.Part {
 	for i := range panels {
 		if i == panels-1 {
 			on("inside")
+			if s.inside > 0 {
+				z := card.Step(whole, card.Equal(s.inside), s.ruler)
+				out = append(out, s.layerPart("Inside panel", z, whole, nil, joint{cover: 1}))
+			}
 		}
 		out = append(out, card.Part{Name: "Base", Width: s.card.Width, Height: s.card.Height, Thick: s.caliper(), Base: true, Index: -1,
 			Weight: measure.FromGrams(mm2 * s.gsm() / 1e6)})
-	}
-	if s.inside > 0 {
-		z := card.Step(whole, card.Equal(s.inside), s.ruler)
-		out = append(out, s.layerPart("Inside panel", z, whole, nil, joint{cover: 1}))
 	}
 	below := whole
 	at := struct{ x, y measure.Length }{}

@@ -157,7 +157,11 @@ function toggle(id: string) {
           <div class="head">
             <span class="class">{{ post.class_name || 'No class' }}</span>
             <StateMark :state="stateOf(post.verdict)" :word="post.word" />
-            <span class="price"><FigureText :text="post.price_text" /></span>
+            <span class="price"
+              ><FigureText :text="post.price_text" /><small v-if="post.unsure" class="unsure"
+                >check</small
+              ></span
+            >
           </div>
           <p>{{ post.text }}</p>
           <p v-for="r in post.reasons" :key="r.text" class="reason"><FigureText prose :text="r.text" /></p>
@@ -309,6 +313,12 @@ tr.surcharge td:first-child {
   color: var(--ink);
   text-align: right;
 }
+.unsure {
+  display: block;
+  font-size: 12.5px;
+  font-weight: 600;
+  color: var(--look);
+}
 .verdict p {
   font-size: 14.5px;
   line-height: 1.35;
@@ -335,7 +345,8 @@ tr.surcharge td:first-child {
   text-decoration: underline;
   text-underline-offset: 3px;
 }
-.number {
+.number,
+.number :deep(.prose) {
   text-align: right;
   white-space: nowrap;
 }
