@@ -53,7 +53,7 @@ func (m *maker) fitSheet(sheet piece, b blank.Blank, nest bool) SheetFit {
 
 // sheetFits tries the sheets sold where the job's unit is used, and those on hand.
 func (m *maker) sheetFits(b blank.Blank, nest bool) []SheetFit {
-	out := []SheetFit{}
+	out := make([]SheetFit, 0, len(m.catalog.Sheets))
 	for _, s := range m.catalog.Sheets {
 		if s.Unit != m.unit && !m.onHand(s.ID) {
 			continue
@@ -188,9 +188,9 @@ func (m *maker) reasons() []string {
 func (m *maker) schools() []string {
 	out := []string{}
 	for _, style := range blank.Styles() {
-		var same []Blank
-		for _, b := range m.plan.Blanks {
-			if b.Style == style.ID {
+		var same []*Blank
+		for i := range m.plan.Blanks {
+			if b := &m.plan.Blanks[i]; b.Style == style.ID {
 				same = append(same, b)
 			}
 		}

@@ -149,7 +149,7 @@ func (m *maker) describe(c candidate, b blank.Blank) Blank {
 	out := Blank{
 		Style: c.style.ID, Variant: c.variant.ID, Name: c.name(),
 		Width: m.length(b.Width), Height: m.length(b.Height), Cavity: m.size(b.Cavity), Outside: m.size(outside(b)),
-		Creases: []Crease{}, Flaps: []Flap{}, Waste: []Waste{}, Sheets: m.sheetFits(b, c.named),
+		Creases: make([]Crease, 0, len(b.Creases)), Flaps: make([]Flap, 0, len(b.Flaps)), Waste: make([]Waste, 0, len(b.Waste)), Sheets: m.sheetFits(b, c.named),
 		Seam: m.length(measure.FromMM(p.Seam)), area: b.Outline.Area(), layers: p.Layers,
 		Paper:    m.fitSheet(m.blank.paper, b, false),
 		Proof:    m.proofOf(p, m.trials(b)),
@@ -217,7 +217,7 @@ var checkWords = map[string]string{
 }
 
 func (m *maker) proofOf(p proof.Proof, trials *Trials) Proof {
-	out := Proof{OK: p.OK, Layers: p.Layers, Thickest: m.length(measure.FromMM(p.Thickest)), Checks: []Check{}, Trials: trials}
+	out := Proof{OK: p.OK, Layers: p.Layers, Thickest: m.length(measure.FromMM(p.Thickest)), Checks: make([]Check, 0, len(p.Checks)), Trials: trials}
 	for _, c := range p.Checks {
 		value, limit := m.measure(c.Kind, c.Value), m.measure(c.Kind, c.Limit)
 		margin := c.Value - c.Limit
@@ -252,7 +252,7 @@ func geometry(b blank.Blank, p proof.Proof) Geometry {
 	g := Geometry{
 		Inside: points(b.Inside), Tabs: [][][2]float64{}, Walls: [][][2]float64{}, Strips: [][][2]float64{}, Scores: [][][2]float64{},
 		Diagonal: b.Diagonal, Paper: points(b.Paper), Outline: points(b.Outline), Body: points(b.Body),
-		Flaps: []FoldedFlap{}, Glue: [][][2]float64{}, Waste: [][][2]float64{}, Holes: [][][2]float64{},
+		Flaps: make([]FoldedFlap, 0, len(b.Flaps)), Glue: [][][2]float64{}, Waste: make([][][2]float64, 0, len(b.Waste)), Holes: [][][2]float64{},
 	}
 	for i, f := range b.Flaps {
 		g.Flaps = append(g.Flaps, FoldedFlap{f.Name, points(f.Shape), points(p.Folded[i].Shape), line2(f.Crease), line2(f.Axis())})

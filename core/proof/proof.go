@@ -55,7 +55,7 @@ const slack = 0.004
 
 // Fold proves a blank for its card at a thickness.
 func Fold(b blank.Blank, thickness measure.Length) Proof {
-	p := Proof{OK: true, Layers: 2}
+	p := Proof{OK: true, Layers: 2, Checks: make([]Check, 0, 12), Folded: make([]Folded, 0, len(b.Flaps))}
 	where := map[string]shape.Polygon{}
 	for _, f := range b.Flaps {
 		where[f.Name] = f.Folded()
