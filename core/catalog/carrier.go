@@ -171,7 +171,7 @@ func (m *Mass) UnmarshalYAML(n *yaml.Node) error {
 // UnmarshalYAML reads "1.414".
 func (r *Ratio) UnmarshalYAML(n *yaml.Node) error {
 	whole, rest, _ := strings.Cut(n.Value, ".")
-	if len(rest) > 3 || len(whole) > 3 {
+	if len(rest) > 3 || len(whole) > 3 || whole == "" {
 		return at(n, fmt.Errorf("%q is not a ratio; try 1.4", measure.Shorten(n.Value, 24)))
 	}
 	v, err := strconv.ParseUint(whole+rest+strings.Repeat("0", 3-len(rest)), 10, 32)

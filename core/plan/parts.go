@@ -147,8 +147,12 @@ func (m *maker) plies(s sealed) []card.Ply {
 			}
 		}
 	}
+	wall := s.caliper
+	if s.skin > 0 {
+		wall = s.skin
+	}
 	for range s.layers {
-		out = append(out, ply(s.caliper, min(s.size.Width, s.size.Height), stock, free))
+		out = append(out, ply(wall, min(s.size.Width, s.size.Height), stock, free))
 	}
 	for i := range m.flat.Panels {
 		out = append(out, ply(m.caliper(), across, stock, free))

@@ -28,7 +28,8 @@ const (
 const (
 	mailerRoom   = 20 * measure.Millimetre
 	mailerWall   = 3 * measure.Millimetre
-	mailerWeight = 260.0 // g/m2, front and back together
+	mailerSkin   = 150 * measure.Micrometre // what of a wall bends: padding does not
+	mailerWeight = 260.0                    // g/m2, front and back together
 )
 
 // sealed is a piece ready to post.
@@ -39,6 +40,7 @@ type sealed struct {
 	paper    float64 // mm2
 	sold     bool    // a catalogue format
 	caliper  measure.Length
+	skin     measure.Length // what of a wall resists bending; zero for all of it
 	gsm      float64
 }
 
@@ -70,12 +72,12 @@ func (m *maker) sealedBought() (sealed, bool) {
 		return sealed{}, false
 	}
 	z := m.own.Envelope.Size
-	return sealed{"envelope", m.envelope.name + " envelope", z, boughtLayers, boughtPaper * area(z), m.envelope.id != "", paperCaliper, paperWeight}, true
+	return sealed{"envelope", m.envelope.name + " envelope", z, boughtLayers, boughtPaper * area(z), m.envelope.id != "", paperCaliper, 0, paperWeight}, true
 }
 
 // sealedBlank is a card in the envelope made of a blank, with its liner where one is asked for.
 func (m *maker) sealedBlank(c candidate, b blank.Blank, layers int) sealed {
-	s := sealed{c.style.ID + "/" + c.variant.ID, c.name(), outside(b), layers, b.Outline.Area(), false, paperCaliper, paperWeight}
+	s := sealed{c.style.ID + "/" + c.variant.ID, c.name(), outside(b), layers, b.Outline.Area(), false, paperCaliper, 0, paperWeight}
 	switch {
 	case b.Board:
 		s.caliper, s.gsm = stockCaliper, stockWeight
@@ -95,7 +97,7 @@ func (m *maker) sealedMailer() sealed {
 	z := m.outer()
 	up := func(l measure.Length) measure.Length { return m.ruler.Up(l + m.cardThickness() + mailerRoom) }
 	z = card.Size{Width: up(z.Width), Height: up(z.Height)}
-	return sealed{"mailer", "Padded mailer", z, 2, area(z), false, mailerWall, mailerWeight}
+	return sealed{"mailer", "Padded mailer", z, 2, area(z), false, mailerWall, mailerSkin, mailerWeight}
 }
 
 // inUse is the piece the job is posted in, and whether it can be made: what
