@@ -4,11 +4,13 @@ package e2e
 
 import (
 	"io/fs"
+	"net/http"
 	"net/http/httptest"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -31,6 +33,7 @@ type screen struct {
 	page *rod.Page
 	url  string
 	kept *store.Store
+	gone *atomic.Bool // the server breaks every connection off
 }
 
 func open(t testing.TB) *screen {
@@ -46,12 +49,19 @@ func open(t testing.TB) *screen {
 	if err != nil {
 		t.Fatal(err)
 	}
-	server := httptest.NewServer(api.New(kept, pages, api.Settings{}))
+	var gone atomic.Bool
+	handler := api.New(kept, pages, api.Settings{})
+	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if gone.Load() {
+			panic(http.ErrAbortHandler)
+		}
+		handler.ServeHTTP(w, r)
+	}))
 	t.Cleanup(func() {
 		server.Close()
 		_ = kept.Close()
 	})
-	s := &screen{TB: t, page: browser(t).MustPage(server.URL).Timeout(3 * time.Minute), url: server.URL, kept: kept}
+	s := &screen{TB: t, page: browser(t).MustPage(server.URL).Timeout(3 * time.Minute), url: server.URL, kept: kept, gone: &gone}
 	s.page.MustSetViewport(1280, 800, 1, false)
 	return s
 }
