@@ -46,10 +46,12 @@ type CarrierClass struct {
 }
 
 // CarrierRule is a figure with its name; Unsure where it is still to be checked.
+// Price is a price alone, as it is typed.
 type CarrierRule struct {
 	Name   string `json:"name"`
 	Text   string `json:"text"`
 	Unsure bool   `json:"unsure"`
+	Price  string `json:"price,omitempty"`
 }
 
 type (
@@ -63,6 +65,7 @@ func registerCarriers(a huma.API, s *service, op operation) {
 	save.MaxBodyBytes = catalog.MaxCarrier + 1
 	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
 	huma.Register(a, save, s.saveCarrier)
+	huma.Register(a, op("PUT", "/carriers/{id}/prices", "saveCarrierPrices", "New prices of one class, in an own copy of the carrier's rules", false, 404, 409, 422), s.reprice)
 	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship", false, 404), s.removeCarrier)
 }
 
@@ -166,16 +169,16 @@ func classInWords(c catalog.Carrier, class catalog.Class) CarrierClass {
 	rule(&out, "Sides together", l.Sum, length)
 	word := func(name, text string, m catalog.Mark) {
 		if m != catalog.NotHeld {
-			out.Limits = append(out.Limits, CarrierRule{name, text, m == catalog.Unsure})
+			out.Limits = append(out.Limits, CarrierRule{Name: name, Text: text, Unsure: m == catalog.Unsure})
 		}
 	}
 	word("Outline", "rectangular", l.Rectangular)
 	word("Square", "not taken", l.Oblong)
 	if e := l.Even; e != nil {
-		out.Limits = append(out.Limits, CarrierRule{"Evenness", "differs by " + length(e.Variation) + " at most", e.Check})
+		out.Limits = append(out.Limits, CarrierRule{Name: "Evenness", Text: "differs by " + length(e.Variation) + " at most", Unsure: e.Check})
 	}
 	if f := l.Flexible; f != nil {
-		out.Limits = append(out.Limits, CarrierRule{"Stiffness", "must bend", f.Check})
+		out.Limits = append(out.Limits, CarrierRule{Name: "Stiffness", Text: "must bend", Unsure: f.Check})
 	}
 	if s := class.Surcharge; s != nil {
 		out.Extra = extraInWords(c, s)
@@ -195,11 +198,11 @@ func rule[T catalog.Length | catalog.Mass | catalog.Ratio](out *CarrierClass, na
 	case r.Min == 0 && r.Max == 0:
 		return
 	case r.Min == 0:
-		out.Limits = append(out.Limits, CarrierRule{name, "up to " + text(r.Max), r.Check != ""})
+		out.Limits = append(out.Limits, CarrierRule{Name: name, Text: "up to " + text(r.Max), Unsure: r.Check != ""})
 	case r.Max == 0:
-		out.Limits = append(out.Limits, CarrierRule{name, "at least " + text(r.Min), r.Check != ""})
+		out.Limits = append(out.Limits, CarrierRule{Name: name, Text: "at least " + text(r.Min), Unsure: r.Check != ""})
 	default:
-		out.Limits = append(out.Limits, CarrierRule{name, text(r.Min) + " to " + text(r.Max), r.Check != ""})
+		out.Limits = append(out.Limits, CarrierRule{Name: name, Text: text(r.Min) + " to " + text(r.Max), Unsure: r.Check != ""})
 	}
 }
 
@@ -237,7 +240,7 @@ func priced(out *CarrierClass, c catalog.Carrier, name string, steps []catalog.P
 		if name != "" {
 			text += " " + name
 		}
-		out.Prices = append(out.Prices, CarrierRule{"to " + measure.Mass(s.To).Text(c.Unit), text, s.Check})
+		out.Prices = append(out.Prices, CarrierRule{"to " + measure.Mass(s.To).Text(c.Unit), text, s.Check, strings.Fields(s.Price.Text(c.Currency))[0]})
 	}
 }
 
@@ -256,7 +259,16 @@ func (s *service) saveCarrier(ctx context.Context, in *struct {
 	case c.ID != in.ID:
 		return nil, problem(plan.Problems{{Field: "id", Text: fmt.Sprintf("the rules are those of %q; they are kept as %q", c.ID, in.ID)}})
 	}
-	k, err := s.store.SaveCarrier(ctx, c.ID, in.Revision, string(in.RawBody))
+	return s.keepCarrier(ctx, c.ID, in.Revision, in.RawBody)
+}
+
+// keepCarrier keeps rules that were read already, as an own copy.
+func (s *service) keepCarrier(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
+	c, err := catalog.ReadCarrier(text)
+	if err != nil {
+		return nil, err
+	}
+	k, err := s.store.SaveCarrier(ctx, id, revision, string(text))
 	if errors.Is(err, store.ErrConflict) {
 		return nil, huma.Error409Conflict("These rules were changed elsewhere since they were opened here. Copy yours, open them again, and put the two together.")
 	}
@@ -265,6 +277,42 @@ func (s *service) saveCarrier(ctx context.Context, in *struct {
 	}
 	shipped, _ := catalog.CarrierText(c.ID)
 	return &carrierOutput{entryOf(c, shipped, map[string]store.Carrier{c.ID: k})}, nil
+}
+
+// NewPrices are a class's prices from a day on, in the order the class lists them.
+type NewPrices struct {
+	Class     string   `json:"class" maxLength:"60"`
+	Effective string   `json:"effective" maxLength:"40" doc:"YYYY-MM-DD"`
+	Prices    []string `json:"prices" maxItems:"400"`
+}
+
+func (s *service) reprice(ctx context.Context, in *struct {
+	IDInput
+	Revision int `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
+	Body     NewPrices
+}) (*carrierOutput, error) {
+	kept, err := s.store.Carriers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	text, ok := catalog.CarrierText(in.ID)
+	for _, k := range kept {
+		if k.ID == in.ID {
+			text, ok = k.Document, true
+		}
+	}
+	if !ok {
+		return nil, huma.Error404NotFound("There is no such carrier here.")
+	}
+	out, err := catalog.Reprice([]byte(text), in.Body.Class, in.Body.Effective, in.Body.Prices)
+	var at *catalog.CarrierError
+	if errors.As(err, &at) {
+		return nil, problem(plan.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
+	}
+	if err != nil {
+		return nil, err
+	}
+	return s.keepCarrier(ctx, in.ID, in.Revision, out)
 }
 
 func (s *service) removeCarrier(ctx context.Context, in *IDInput) (*struct{}, error) {

@@ -96,3 +96,31 @@ func TestMaterialsAndStampsAreKept(t *testing.T) {
 		t.Errorf("%+v %+v", p.Build, p.Postage)
 	}
 }
+
+func TestPricesAreChangedAlone(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	at := server.URL + "/api/v1/carriers/de/prices?revision="
+	var one CarrierEntry
+	if status, _, text := call(t, "PUT", at+"0", `{"class":"standard","effective":"2026-01-01","prices":["1.05"]}`, &one); status != 200 || !one.Own || one.Classes[0].Prices[0].Text != "1.05 EUR" || one.Classes[0].Dated != "2026-01-01" {
+		t.Errorf("%d %.300s", status, text)
+	}
+	if status, _, text := call(t, "PUT", at+"1", `{"class":"gross","effective":"2026-01-01","prices":["2.00"]}`, &one); status != 200 || one.Revision != 2 || one.Classes[0].Prices[0].Text != "1.05 EUR" || one.Classes[2].Prices[0].Text != "2.00 EUR" {
+		t.Errorf("%d %.300s", status, text)
+	}
+	for _, c := range []struct {
+		query, body, says string
+		status            int
+	}{
+		{"1", `{"class":"gross","effective":"2026-01-01","prices":["2.10"]}`, "changed elsewhere", 409},
+		{"2", `{"class":"gross","effective":"soon","prices":["2.10"]}`, "is not a day", 422},
+		{"2", `{"class":"gross","effective":"2026-01-01","prices":["2.10","3"]}`, "2 prices for 1 steps", 422},
+		{"2", `{"class":"tiny","effective":"2026-01-01","prices":[]}`, "no prices", 422},
+	} {
+		if status, _, text := call(t, "PUT", at+c.query, c.body, nil); status != c.status || !strings.Contains(text, c.says) {
+			t.Errorf("%s: %d %s", c.body, status, text)
+		}
+	}
+	if status, _, _ := call(t, "PUT", server.URL+"/api/v1/carriers/moon/prices?revision=0", `{"class":"a","effective":"2026-01-01","prices":[]}`, nil); status != 404 {
+		t.Errorf("an unknown carrier: %d", status)
+	}
+}

@@ -171,6 +171,21 @@ func TestCarriersAreCopiedAndChanged(t *testing.T) {
 	s.page.MustElementR(id("job"), "Lantern week").MustElement("a").MustClick()
 	s.reads("tape-post", "0.82 USD")
 	s.page.MustNavigate(s.url + "/carriers")
+	// The prices alone are changed without touching the rules.
+	s.click("reprice-letter")
+	retypePrice := func(name, text string) {
+		t.Helper()
+		s.page.MustElement(id(name)).MustSelectAllText().MustInput(text)
+	}
+	retypePrice("price-day", "2026-07-12")
+	retypePrice("price-0", "a stamp")
+	s.click("keep-prices")
+	s.reads("price-wrong", `"a stamp" is not a price; try 0.78`)
+	retypePrice("price-0", "0.85")
+	s.click("keep-prices")
+	s.reads("carriers-said", "the new prices are kept in your copy")
+	s.reads("class-letter", "to 1 oz 0.85 USD")
+	s.reads("class-letter", "Prices from 2026-07-12.")
 	s.click("back-to-shipped")
 	s.reads("carriers-said", "goes by the rules that ship again")
 	s.page.MustNavigate(s.url)

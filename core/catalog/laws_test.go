@@ -198,5 +198,19 @@ func FuzzReadCarrier(f *testing.F) {
 		if err == nil && len(c.Classes) == 0 {
 			t.Error("a carrier without classes was taken")
 		}
+		for _, class := range c.Classes {
+			if err == nil && class.Prices != nil {
+				// Whatever way it is written, changing a price gives a file that reads, or says why not.
+				prices := make([]string, len(class.Prices.Steps))
+				for i := range prices {
+					prices[i] = "7.77"
+				}
+				if out, err := Reprice(text, class.ID, "2026-01-01", prices); err != nil && !errors.As(err, &at) {
+					t.Errorf("%v names no line", err)
+				} else if _, again := ReadCarrier(out); err == nil && again != nil {
+					t.Errorf("%v", again)
+				}
+			}
+		}
 	})
 }

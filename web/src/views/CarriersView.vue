@@ -4,6 +4,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { api, fieldErrors, type CarrierEntry } from '@/api/client'
 import FigureText from '@/components/FigureText.vue'
+import PriceEditor from '@/components/PriceEditor.vue'
 import RulesEditor from '@/components/RulesEditor.vue'
 import { forgetCatalog } from '@/job/catalog'
 import { takeFile } from '@/job/file'
@@ -18,6 +19,9 @@ const draft = ref<string>()
 const wrong = ref<{ line: number; text: string }>()
 const picker = ref<HTMLInputElement>()
 const fresh = ref(false)
+/** The class whose prices are being changed. */
+const pricing = ref('')
+const priceWrong = ref('')
 
 const now = computed(() => all.value?.find((c) => c.id === props.id) ?? all.value?.[0])
 
@@ -44,7 +48,7 @@ function go(id: string) {
   if (!mayLeave()) return
   fresh.value = false
   draft.value = wrong.value = undefined
-  said.value = ''
+  said.value = pricing.value = ''
   void router.replace({ name: 'carriers', params: { id } })
 }
 function edit() {
@@ -88,6 +92,26 @@ async function keep() {
     }
   } catch {
     said.value = 'Not kept: the server does not answer. What you typed stays here.'
+  }
+}
+async function reprice(of: string, effective: string, prices: string[]) {
+  if (!now.value) return
+  const { id, revision } = now.value
+  try {
+    const { data, error } = await api.PUT('/api/v1/carriers/{id}/prices', {
+      params: { path: { id }, query: { revision } },
+      body: { class: of, effective, prices },
+    })
+    priceWrong.value = data
+      ? ''
+      : (Object.values(fieldErrors(error))[0] ?? error?.detail ?? 'They could not be kept.')
+    if (!data) return
+    pricing.value = ''
+    said.value = `${data.name}: the new prices are kept in your copy, and every job goes by it.`
+    forgetCatalog()
+    await load()
+  } catch {
+    priceWrong.value = 'Not kept: the server does not answer. What you typed stays here.'
   }
 }
 async function shipped() {
@@ -247,7 +271,14 @@ function take() {
                 <li v-for="x in k.extra.slice(1)" :key="x">{{ x }}</li>
               </ul>
             </template>
-            <table class="prices">
+            <PriceEditor
+              v-if="pricing === k.id"
+              :of="k"
+              :wrong="priceWrong"
+              @keep="(effective, prices) => reprice(k.id, effective, prices)"
+              @leave="pricing = ''"
+            />
+            <table v-else class="prices">
               <tbody>
                 <tr v-for="p in k.prices" :key="p.name + p.text">
                   <th>{{ p.name }}</th>
@@ -258,6 +289,14 @@ function take() {
                 </tr>
               </tbody>
             </table>
+            <button
+              v-if="k.prices.length && pricing !== k.id"
+              class="plain-button change"
+              :data-testid="`reprice-${k.id}`"
+              @click="((pricing = k.id), (priceWrong = ''))"
+            >
+              Change prices
+            </button>
             <p v-if="k.dated" :class="{ stale: k.stale }">
               Prices from {{ k.dated }}{{ k.stale ? ', more than a year old' : ''
               }}{{ k.check ? `; ${k.check}` : '' }}.
@@ -366,6 +405,13 @@ th {
 }
 td {
   padding: 2px 0;
+}
+.change {
+  font-size: 13.5px;
+  font-weight: 600;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .prices {
   margin-top: 8px;
