@@ -45,7 +45,7 @@ var views = []view{
 	{"settings", "light", 1280, 800, -1, "settings", nil},
 	{"finished", "light", 1280, 800, 2, "finished", nil},
 	{"post", "light", 1280, 800, 2, "post", nil},
-	{"post-map", "light", 1280, 800, 5, "post", []string{"pick-map", "carrier-de"}},
+	{"post-map", "light", 1280, 800, 2, "post", []string{"pick-map"}},
 	{"post-gauge", "light", 1280, 800, 0, "post", []string{"pick-gauge"}},
 	{"carriers", "light", 1280, 800, -1, "carriers", nil},
 	{"envelope-tablet-dark", "dark", 800, 1180, 1, "envelope", nil},
