@@ -214,10 +214,8 @@ func extraInWords(c catalog.Carrier, s *catalog.Surcharge) []string {
 	if s.Address != "" {
 		out = append(out, "the address does not run along the "+s.Address+" side")
 	}
-	for head, words := range map[string][]string{"it is closed with a ": s.Closures} {
-		if len(words) > 0 {
-			out = append(out, head+strings.Join(words, ", "))
-		}
+	if len(s.Closures) > 0 {
+		out = append(out, "it is closed with a "+strings.Join(s.Closures, ", "))
 	}
 	if len(s.Contents) > 0 {
 		out = append(out, "it holds a "+strings.Join(s.Contents, ", "))

@@ -79,7 +79,7 @@ func stiffness(plies []Ply, length float64, stiff bool) (d, strain float64) {
 		for end < len(plies) && !plies[end].Joint.Free {
 			end++
 		}
-		g := newGroup(plies[start:end], length, stiff)
+		g := group{plies[start:end], length, stiff}
 		d += g.best()
 		strain = max(strain, g.strain())
 		start = end
@@ -93,8 +93,6 @@ type group struct {
 	length float64
 	stiff  bool
 }
-
-func newGroup(plies []Ply, length float64, stiff bool) group { return group{plies, length, stiff} }
 
 // best is the group's stiffness: as one, or, where the soft foam in it would
 // make that less than its parts alone, as its parts.
@@ -128,68 +126,75 @@ func (g group) strain() float64 {
 	return (own + coupled) / (own + full) * high / (2 * turnRadius)
 }
 
+// face is plies glued into one: its pull E b f in N, the height of its middle
+// in mm, its own bending stiffness in N mm2, its width in mm, and the foam under it.
+type face struct {
+	pull, middle, own, width float64
+	under                    Joint
+}
+
+// glued is two faces as one, the second upon the first.
+func (f face) glued(on face) face {
+	pull, apart := f.pull+on.pull, on.middle-f.middle
+	return face{
+		pull: pull, middle: (f.pull*f.middle + on.pull*on.middle) / pull,
+		own: f.own + on.own + f.pull*on.pull/pull*apart*apart, width: min(f.width, on.width), under: f.under,
+	}
+}
+
+// faces glues plies i to j together between their foams, from the bottom up.
+func (g group) faces(i, j int) (out []face, high float64) {
+	for _, p := range g.plies[i:j] {
+		e, f, b := p.Low*1000, p.Thick.MM(), p.Width.MM() // N/mm2, mm, mm
+		if g.stiff {
+			e = p.High * 1000
+		}
+		if e <= 0 || f <= 0 || b <= 0 {
+			continue
+		}
+		gap := p.Joint.Gap.MM()
+		if len(out) > 0 {
+			high += gap
+		}
+		one := face{pull: e * b * f, middle: high + f/2, own: e * b * f * f * f / 12, width: b, under: p.Joint}
+		high += f
+		if last := len(out) - 1; last >= 0 && gap == 0 {
+			out[last] = out[last].glued(one)
+			continue
+		}
+		out = append(out, one)
+	}
+	return out, high
+}
+
 // joined bends plies i to j as one. Glued ones are single faces; foam between
 // faces lets them slide. Own is what the faces have by themselves, full what
 // holding them together wholly would add, coupled what the foam adds of that:
 // for two faces the sandwich formula; for more, the foams' shear in a row.
 func (g group) joined(i, j int) (coupled, own, full, high float64) {
-	var axial, moment, square, give, last, top float64
-	var face struct{ axial, moment, square float64 }
+	faces, high := g.faces(i, j)
+	var pull, moment, square, give float64
 	cover := 1.0
-	close := func() float64 {
-		if face.axial == 0 {
-			return top
-		}
-		at := face.moment / face.axial
-		own += face.square - face.axial*at*at
-		axial, moment, square = axial+face.axial, moment+face.axial*at, square+face.axial*at*at
-		face.axial, face.moment, face.square = 0, 0, 0
-		return at
-	}
-	across := math.Inf(1)
-	var waiting []Joint
-	var gaps []float64
-	for k, p := range g.plies[i:j] {
-		e, f, b := p.Low*1000, p.Thick.MM(), p.Width.MM()
-		if g.stiff {
-			e = p.High * 1000
-		}
-		if c := p.Joint.Gap.MM(); k > 0 && c > 0 {
-			last = close()
-			top += c
-			waiting, gaps = append(waiting, p.Joint), append(gaps, last)
-			cover = min(cover, p.Joint.Cover)
-		}
-		if f <= 0 || b <= 0 || e <= 0 {
+	for k, f := range faces {
+		own += f.own
+		pull, moment, square = pull+f.pull, moment+f.pull*f.middle, square+f.pull*f.middle*f.middle
+		if k == 0 {
 			continue
 		}
-		across = min(across, b)
-		a, at := e*b*f, top+f/2
-		face.axial, face.moment, face.square = face.axial+a, face.moment+a*at, face.square+a*at*at+a*f*f/12
-		top += f
-		// The foam below is sheared by what lies between the middles of its faces, once the face above is whole.
-		if next := i + k + 1; len(waiting) > 0 && (next == j || g.plies[next].Joint.Gap > 0) {
-			middle := face.moment / face.axial
-			joint, below := waiting[len(waiting)-1], gaps[len(gaps)-1]
-			waiting = waiting[:0]
-			shear := joint.ShearLow
-			if g.stiff {
-				shear = joint.Shear
-			}
-			apart := middle - below
-			give += joint.Gap.MM() / (shear * across * apart * apart)
+		shear := f.under.ShearLow
+		if g.stiff {
+			shear = f.under.Shear
 		}
+		below := faces[k-1]
+		apart := f.middle - below.middle
+		give += f.under.Gap.MM() / (shear * min(f.width, below.width) * apart * apart)
+		cover = min(cover, f.under.Cover)
 	}
-	close()
-	if axial == 0 {
-		return 0, own, 0, top
+	if len(faces) < 2 {
+		return 0, own, 0, high
 	}
-	full = max(0, square-moment*moment/axial)
-	coupled = full * cover
-	if give > 0 {
-		coupled = cover * full / (1 + math.Pi*math.Pi*full*give/(g.length*g.length))
-	}
-	return coupled, own, full, top
+	full = max(0, square-moment*moment/pull)
+	return cover * full / (1 + math.Pi*math.Pi*full*give/(g.length*g.length)), own, full, high
 }
 
 // Rigidity estimates how a stack bends along the turn, over its length. A hard

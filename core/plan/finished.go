@@ -134,7 +134,7 @@ func (m *maker) finishedAnswers(own card.Map, parts []card.Part) {
 	m.answer("finished", "thickest", "Thickest place", note, []string{sum}, Figure{"thickest", b.Thickest})
 	m.answer("finished", "thinnest", "Flattest place", "on the card", []string{m.sumAt(parts, own.Thinnest, own.Thinnest.Thick)}, Figure{"thinnest", b.Thinnest})
 	m.answer("finished", "variation", "Unevenness", "thickest less flattest", []string{
-		fmt.Sprintf("%s − %s = %s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", bare(m.cardThickness(), m.unit), m.bare(own.Thinnest.Thick), b.Variation.Text),
+		fmt.Sprintf("%s − %s = %s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", m.bare(m.cardThickness()), m.bare(own.Thinnest.Thick), b.Variation.Text),
 	}, Figure{"variation", b.Variation})
 	weight := "worked out from the papers and pieces; weigh it to be sure"
 	if m.weight > 0 {
