@@ -62,6 +62,8 @@ var postJobs = []string{
 	`"card":{"width":"3","height":"4"},` + allCarriers,
 	`"unit":"mm","card":{"width":"120","height":"120","thickness":"6"},"blank":{"style":"square-rescue"},` + allCarriers,
 	`"card":{"width":"5","height":"7","thickness":"0.26"},` + allCarriers,
+	// The blank asked for does not suit: the plan posts it in another.
+	`"card":{"width":"5","height":"5"},"blank":{"style":"box","depth":"1/8"},` + allCarriers,
 }
 
 // No way out makes a verdict worse, and applying it gives exactly what was promised.

@@ -3,7 +3,6 @@ package plan
 import (
 	"cmp"
 	"slices"
-	"strings"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/post"
@@ -179,9 +178,6 @@ func (m *maker) from(doc map[string]any) (*maker, bool) {
 		}
 		n.stack = append(n.stack, below)
 	}
-	if n.inside > 0 {
-		n.insidePanel = card.Step(card.Size{Width: n.ruler.Down(n.spec.card.Width), Height: n.ruler.Down(n.spec.card.Height)}, card.Equal(n.inside), n.ruler)
-	}
 	if n.envelope != nil {
 		fit := card.Try(fitted(*n.envelope), n.outer(), n.thickness)
 		n.own = &fit
@@ -222,11 +218,15 @@ func (m *maker) attempt(doc, pins map[string]any, l lever) (tried, bool) {
 	return t, true
 }
 
-// pins name the blank in use, where the job left the choice to the plan.
+// pins name the blank in use, where the job leaves the choice to the plan, or
+// asks for one that does not suit.
 func (m *maker) pins(use sealed) map[string]any {
-	if use.id == "envelope" || m.blank.style != nil {
+	if use.id == "envelope" || len(m.plan.Blanks) == 0 {
 		return nil
 	}
-	style, variant, _ := strings.Cut(use.id, "/")
-	return map[string]any{"blank": map[string]any{"style": style, "variant": variant}}
+	from := m.plan.Blanks[0].from
+	if m.blank.style != nil && m.blank.style.ID == from.style.ID {
+		return nil
+	}
+	return m.choose(from)
 }
