@@ -182,3 +182,23 @@ func TestCarriersByKeyboard(t *testing.T) {
 		t.Errorf("the last is %s", last)
 	}
 }
+
+// A job whose carrier was taken away still opens, says so, and is put right with a click.
+func TestAJobOutlivesItsCarrier(t *testing.T) {
+	s := open(t)
+	if _, err := s.kept.Create(context.Background(), "Note for the island", 1,
+		`{"format":"yellow-parcel-job","version":1,"title":"Note for the island","envelope":"us-a7","post":{"carriers":["us","island"]}}`); err != nil {
+		t.Fatal(err)
+	}
+	s.page.MustReload()
+	s.page.MustElementR(id("job"), "Note for the island").MustElement("a").MustClick()
+	s.reads("tape-base", "10 × 7 in")
+	s.leave()
+	s.press(input.Digit6)
+	s.reads("post-wrong", `"island" is not a carrier here; known are us, uk,`)
+	s.click("toggle-de")
+	s.reads("carrier-de", "Gross letter")
+	s.until("nothing is wrong any more", func() (string, bool) {
+		return "", s.page.MustElements(id("post-wrong")).Empty()
+	})
+}

@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { mdiClose, mdiDotsHorizontal } from '@mdi/js'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { BuildSpec } from '@/api/client'
 import LengthField from './LengthField.vue'
 import MaterialPicker from './MaterialPicker.vue'
+import { useJob } from '@/job/job'
 import TextField from './TextField.vue'
 
 /** One thing on the card: what it is, how it is stuck on, where it lies. */
 const props = defineProps<{ at: number; piece: BuildSpec }>()
 const emit = defineEmits<{ change: [patch: Partial<BuildSpec>, field: string]; remove: [] }>()
+const jobs = useJob()
 const more = ref(false)
+/** What is wrong below is never folded away. */
+const open = computed(
+  () => more.value || Object.keys(jobs.errors).some((f) => f.startsWith(`card.build[${props.at}].`)),
+)
 const field = (name: string) => `card.build[${props.at}].${name}`
 const set = (name: keyof BuildSpec, text: string | undefined) =>
   emit('change', { [name]: text || undefined }, name)
@@ -42,7 +48,7 @@ const places: { name: 'x' | 'y' | 'width' | 'height'; label: string; placeholder
       <v-btn
         :icon="mdiDotsHorizontal"
         size="x-small"
-        :aria-expanded="more"
+        :aria-expanded="open"
         aria-label="Place, size and figures"
         :data-testid="`more-${at}`"
         @click="more = !more"
@@ -55,7 +61,7 @@ const places: { name: 'x' | 'y' | 'width' | 'height'; label: string; placeholder
         @click="emit('remove')"
       />
     </div>
-    <div v-if="more" class="rest">
+    <div v-if="open" class="rest">
       <LengthField
         v-for="p in places"
         :key="p.name"

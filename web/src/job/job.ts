@@ -11,14 +11,16 @@ const SAME_STEP = 1200
 
 const startsFrom = (job: Job) => !!(job.envelope || job.sheet || job.card?.width || job.card?.height)
 
-/** The job with some fields taken out; half a size is taken out whole. */
+/** The job with some fields taken out; half a size is taken out whole, and so is a list that holds something wrong. */
 function without(job: Job, fields: string[]): Job {
   let out = job
   for (const field of fields) {
     const layer = /^layers\[(\d+)\]/.exec(field)?.[1]
     if (layer !== undefined) out = { ...out, layers: out.layers?.filter((_, i) => i !== Number(layer)) }
-    else
-      out = merge(out, nest(field.startsWith('card.') ? field : field.replace(/\.(width|height)$/, ''), null))
+    else {
+      const whole = field.replace(/\[.*$/, '')
+      out = merge(out, nest(whole.startsWith('card.') ? whole : whole.replace(/\.(width|height)$/, ''), null))
+    }
   }
   return out
 }

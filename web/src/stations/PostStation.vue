@@ -16,7 +16,7 @@ import { useStation } from '@/job/station'
 
 type View = 'piece' | 'map' | 'gauge'
 
-const { job, plan, lit, pick } = useStation('post')
+const { jobs, job, plan, lit, pick } = useStation('post')
 const catalog = useCatalog()
 const view = ref<View>('piece')
 const views = computed(() => {
@@ -58,6 +58,12 @@ const words = (first: string, rest: string[]) => [
 const closures = words('Gummed or glued', ['Clasp', 'String', 'Button', 'Ribbon', 'Wax'])
 const outsides = words('Paper', ['Plastic', 'Cloth', 'Foil'])
 const carriers = computed(() => inUse.value.map((p) => p.carrier))
+/** What is wrong with how it is posted: a carrier, say, whose rules were taken away. */
+const wrong = computed(() =>
+  Object.entries(jobs.errors)
+    .filter(([field]) => field.startsWith('post.'))
+    .map(([, text]) => text),
+)
 function toggle(id: string) {
   const on = carriers.value
   const next = on.includes(id) ? on.filter((c) => c !== id) : [...on, id]
@@ -124,6 +130,7 @@ function toggle(id: string) {
           {{ c.name }}
         </button>
       </div>
+      <p v-for="e in wrong" :key="e" class="wrong" role="alert" data-testid="post-wrong">{{ e }}</p>
       <ChoiceRow
         label="Address"
         :options="sides"
@@ -213,6 +220,11 @@ function toggle(id: string) {
   align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: 10px;
+}
+.wrong {
+  font-size: 13.5px;
+  font-weight: 600;
+  color: var(--stop);
 }
 .chips {
   display: flex;
