@@ -105,6 +105,34 @@ func (j joint) lift() measure.Length {
 	return j.material.Thickness
 }
 
+func (r *resolver) layersOf(j Job) {
+	specs := j.Layers
+	if specs == nil {
+		border := r.usual(measure.Inch/8, 3*measure.Millimetre)
+		specs = []LayerSpec{{Border: border.Text(r.unit)}, {Border: border.Text(r.unit)}}
+		r.assume("layers", "two layers with a border of %s each", border.Text(r.unit))
+	}
+	for i, l := range specs {
+		field, name := fmt.Sprintf("layers[%d]", i), l.Name
+		if name != "" {
+			field += ".border"
+		} else {
+			name = fmt.Sprintf("Layer %d", i+1)
+		}
+		at := fmt.Sprintf("layers[%d]", i)
+		b := card.Equal(r.length(field, l.Border, borderBounds))
+		b.Bottom = r.optional(at+".bottom", l.Bottom, borderBounds, b.Bottom)
+		one := layer{name: name, field: field, border: b, paper: paper{l.Paper, r.colour(at+".colour", l.Colour)}}
+		one.material = r.boardOf(at+".material", l.Material)
+		one.joint = r.jointOf(at, l.Joint, l.Cover)
+		r.layers = append(r.layers, one)
+	}
+	r.inside = r.optional("inside", j.Inside, borderBounds, 0)
+	if j.Stamp != nil {
+		r.stamp = r.size("stamp", j.Stamp.Width, j.Stamp.Height)
+	}
+}
+
 // buildOf reads what lies on the card.
 func (r *resolver) buildOf(j Job) {
 	for _, l := range r.layers {
@@ -200,28 +228,4 @@ func (r *resolver) resize() {
 	if r.turned {
 		r.card = r.card.Turned()
 	}
-}
-
-// handedIn reads how the piece is handed in, beyond its carriers.
-func (r *resolver) handedIn(p *PostSpec) {
-	r.wrapping = p.Wrapping
-	if p.Wrapping == "paper" {
-		r.wrapping = ""
-	}
-	switch p.Shape {
-	case "", "rectangular":
-	case "odd":
-		r.odd = true
-	default:
-		r.fail("post.shape", `%q is not a shape; try "rectangular" or "odd"`, shortName(p.Shape))
-	}
-	words := map[string]card.Bend{"easy": card.Easy, "borderline": card.Borderline, "rigid": card.TooRigid}
-	if p.Bend != "" {
-		b, ok := words[p.Bend]
-		if !ok {
-			r.fail("post.bend", `%q is not how it bends; try "easy", "borderline" or "rigid"`, shortName(p.Bend))
-		}
-		r.tested = &b
-	}
-	r.gauge = r.optional("post.gauge", p.Gauge, bounds{measure.Inch / 64, 6 * measure.Inch}, 0)
 }

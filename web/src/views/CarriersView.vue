@@ -3,8 +3,7 @@ import { mdiArrowLeft, mdiDownload, mdiPencil, mdiPlus, mdiUpload } from '@mdi/j
 import { computed, onMounted, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { api, fieldErrors, type CarrierEntry } from '@/api/client'
-import FigureText from '@/components/FigureText.vue'
-import PriceEditor from '@/components/PriceEditor.vue'
+import CarrierClass from '@/components/CarrierClass.vue'
 import RulesEditor from '@/components/RulesEditor.vue'
 import { forgetCatalog } from '@/job/catalog'
 import { takeFile } from '@/job/file'
@@ -252,57 +251,16 @@ function take() {
           </span>
         </div>
         <div class="classes">
-          <section v-for="k in now.classes" :key="k.id" :data-testid="`class-${k.id}`">
-            <h3>{{ k.name }}</h3>
-            <table>
-              <tbody>
-                <tr v-for="l in k.limits" :key="l.name">
-                  <th>{{ l.name }}</th>
-                  <td><FigureText prose :text="l.text" /><small v-if="l.unsure"> check</small></td>
-                </tr>
-                <tr v-if="!k.limits.length">
-                  <td>whatever the classes before it do not take</td>
-                </tr>
-              </tbody>
-            </table>
-            <template v-if="k.extra.length">
-              <p class="more">{{ k.extra[0] }}</p>
-              <ul>
-                <li v-for="x in k.extra.slice(1)" :key="x">{{ x }}</li>
-              </ul>
-            </template>
-            <PriceEditor
-              v-if="pricing === k.id"
-              :of="k"
-              :wrong="priceWrong"
-              @keep="(effective, prices) => reprice(k.id, effective, prices)"
-              @leave="pricing = ''"
-            />
-            <table v-else class="prices">
-              <tbody>
-                <tr v-for="p in k.prices" :key="p.name + p.text">
-                  <th>{{ p.name }}</th>
-                  <td><FigureText prose :text="p.text" /><small v-if="p.unsure"> check</small></td>
-                </tr>
-                <tr v-if="!k.prices.length">
-                  <td>no price is kept: ask at the counter</td>
-                </tr>
-              </tbody>
-            </table>
-            <button
-              v-if="k.prices.length && pricing !== k.id"
-              class="plain-button change"
-              :data-testid="`reprice-${k.id}`"
-              @click="((pricing = k.id), (priceWrong = ''))"
-            >
-              Change prices
-            </button>
-            <p v-if="k.dated" :class="{ stale: k.stale }">
-              Prices from {{ k.dated }}{{ k.stale ? ', more than a year old' : ''
-              }}{{ k.check ? `; ${k.check}` : '' }}.
-            </p>
-            <p>{{ k.note }}</p>
-          </section>
+          <CarrierClass
+            v-for="k in now.classes"
+            :key="k.id"
+            :of="k"
+            :pricing="pricing === k.id"
+            :wrong="priceWrong"
+            @open="((pricing = k.id), (priceWrong = ''))"
+            @keep="(effective, prices) => reprice(k.id, effective, prices)"
+            @leave="pricing = ''"
+          />
         </div>
       </article>
     </main>
@@ -368,65 +326,11 @@ h2 {
   font-size: 22px;
   color: var(--ink);
 }
-.more {
-  padding-top: 8px;
-  font-weight: 600;
-}
-h3 {
-  margin: 0 0 4px;
-  font-size: 17px;
-  color: var(--ink);
-}
 .classes {
   columns: 3 250px;
   column-gap: 18px;
   padding-top: 16px;
 }
-section {
-  break-inside: avoid;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 5px;
-  padding: 12px 14px;
-  margin-bottom: 16px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  color: var(--muted);
-  padding: 2px 10px 2px 0;
-  white-space: nowrap;
-  vertical-align: top;
-}
-td {
-  padding: 2px 0;
-}
-.change {
-  font-size: 13.5px;
-  font-weight: 600;
-  color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-.prices {
-  margin-top: 8px;
-  border-top: 1px solid var(--rule);
-}
-td small {
-  color: var(--look);
-}
-ul {
-  margin: 2px 0 0;
-  padding-left: 18px;
-  font-size: 13.5px;
-  line-height: 1.4;
-}
-article p.stale,
 .problem {
   color: var(--look);
   font-weight: 600;
