@@ -57,7 +57,12 @@ const words = (first: string, rest: string[]) => [
 ]
 const closures = words('Gummed or glued', ['Clasp', 'String', 'Button', 'Ribbon', 'Wax'])
 const outsides = words('Paper', ['Plastic', 'Cloth', 'Foil'])
-const carriers = computed(() => inUse.value.map((p) => p.carrier))
+/** The job's own carriers, as they are picked; those of the plan where it names none. Ones that are not known here go. */
+const carriers = computed(() => {
+  const named = job.value.post?.carriers
+  const known = catalog.value?.carriers.map((c) => c.id)
+  return named ? named.filter((id) => !known || known.includes(id)) : inUse.value.map((p) => p.carrier)
+})
 /** What is wrong with how it is posted: a carrier, say, whose rules were taken away. */
 const wrong = computed(() =>
   Object.entries(jobs.errors)
