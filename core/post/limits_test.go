@@ -260,7 +260,7 @@ func TestLawsOfVerdicts(t *testing.T) {
 	}
 }
 
-// Hand-worked pieces against the carriers' tables as posting.md states them; none reads the data.
+// Hand-worked pieces against the carriers' own tables; none reads the data.
 func TestCarriersByHand(t *testing.T) {
 	mm := func(w, h, thick, grams float64) Piece {
 		return Piece{Width: measure.FromMM(w), Height: measure.FromMM(h), Thickness: measure.FromMM(thick), Weight: measure.FromGrams(grams)}
