@@ -5,6 +5,7 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -121,6 +122,9 @@ type CatalogBody struct {
 	Rulers    []Choice        `json:"rulers" doc:"Says is the unit a ruler goes with"`
 	Carriers  []Choice        `json:"carriers"`
 	Materials []MaterialEntry `json:"materials"`
+	Closures  []string        `json:"closures" doc:"what some carrier has a rule about, of how a piece is closed"`
+	Wrappings []string        `json:"wrappings" doc:"of what its outside is made of"`
+	Contents  []string        `json:"contents" doc:"of what lies in it"`
 }
 
 // MaterialEntry is a material with its figures as they are typed.
@@ -162,10 +166,33 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 	for _, c := range c.Carriers {
 		b.Carriers = append(b.Carriers, Choice{ID: c.ID, Name: c.Name, Says: c.Notes})
 	}
+	b.Closures, b.Wrappings, b.Contents = conditions(c)
 	for _, m := range c.Materials {
 		b.Materials = append(b.Materials, MaterialEntry(m.Row(measure.Millimetres)))
 	}
 	return b
+}
+
+// conditions are the words the carriers have rules about, each once, in the order they are met.
+func conditions(c *catalog.Catalog) (closures, wrappings, contents []string) {
+	closures, wrappings, contents = []string{}, []string{}, []string{}
+	add := func(to *[]string, words []string) {
+		for _, w := range words {
+			if !slices.Contains(*to, w) {
+				*to = append(*to, w)
+			}
+		}
+	}
+	for _, carrier := range c.Carriers {
+		for _, class := range carrier.Classes {
+			if s := class.Surcharge; s != nil {
+				add(&closures, s.Closures)
+				add(&wrappings, s.Wrappings)
+				add(&contents, s.Contents)
+			}
+		}
+	}
+	return closures, wrappings, contents
 }
 
 // problem turns what is wrong with a job into a 422 answer that names each field.

@@ -120,6 +120,16 @@ func TestThePostFollowsWeightAndAddress(t *testing.T) {
 	s.reads("tape-post", "1.90 USD flat")
 	s.click("way-out")
 	s.reads("tape-post", "letter")
+	// A key inside makes a letter uneven, 0.49 more; an outline that is no rectangle is no letter and no flat.
+	s.choose("contents", "^Key")
+	s.press(input.Escape)
+	s.reads("tape-post", "1.56 USD")
+	s.reads("verdict", "A key inside makes it uneven")
+	s.click("odd")
+	s.reads("tape-post", "Parcel")
+	s.reads("verdict", "A letter must be a rectangle")
+	s.click("odd")
+	s.reads("tape-post", "1.56 USD")
 	kept, err := s.kept.List(context.Background(), "Lantern")
 	if err != nil || len(kept) != 1 {
 		t.Fatal(len(kept), err)

@@ -75,6 +75,18 @@ func (m *maker) handLevers() []lever {
 	if m.closure != "" {
 		out = append(out, lever{"closure", "Close it flat", effortWord, patchOf("post", "closure", nil)})
 	}
+	for i, c := range m.contents {
+		var rest []any
+		for k, other := range m.contents {
+			if k != i {
+				rest = append(rest, other)
+			}
+		}
+		out = append(out, lever{"inside-" + c, "Take the " + c + " out", effortWord, patchOf("post", "contents", rest)})
+	}
+	if m.odd {
+		out = append(out, lever{"shape", "Post it in a rectangle", effortMake, patchOf("post", "shape", nil)})
+	}
 	if m.wrapping != "" {
 		out = append(out, lever{"wrapping", "Wrap it in paper", effortWord, patchOf("post", "wrapping", nil)})
 	}

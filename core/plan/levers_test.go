@@ -19,6 +19,9 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		{`"envelope":"us-a7","post":{"address":"short"}`, "us", "Address it along the long side", "letter", "0.78 USD"},
 		{`"envelope":"us-a7","post":{"closure":"string"}`, "us", "Close it flat", "letter", "0.78 USD"},
 		{`"envelope":"us-a7","post":{"wrapping":"plastic"}`, "us", "Wrap it in paper", "letter", "0.78 USD"},
+		{`"envelope":"us-a7","post":{"contents":["key"]}`, "us", "Take the key out", "letter", "0.78 USD"},
+		{`"envelope":"us-a7","post":{"contents":["key","pen"]}`, "us", "Take the key out, and take the pen out", "letter", "0.78 USD"},
+		{`"envelope":"us-a7","post":{"shape":"odd"}`, "us", "Post it in a rectangle", "letter", "0.78 USD"},
 		// 0.6 + 3.3 + 2.3 mm and four sheets of 0.12: 6.68. With 1 mm for the 3: 4.68, clear of 5 by more than the 0.3 it may be out.
 		{`"unit":"mm","envelope":"iso-c6","layers":[{"border":"4","joint":"foam-3"},{"border":"4","joint":"foam-2"}],"post":{"carriers":["uk"]}`,
 			"uk", "Put layer 1 on foam tape 1 mm", "letter", "0.87 GBP"},

@@ -698,6 +698,10 @@ export interface components {
         };
         CatalogBody: {
             carriers: components["schemas"]["Choice"][];
+            /** @description what some carrier has a rule about, of how a piece is closed */
+            closures: string[];
+            /** @description of what lies in it */
+            contents: string[];
             folds: components["schemas"]["FoldChoice"][];
             formats: components["schemas"]["FormatEntry"][];
             materials: components["schemas"]["MaterialEntry"][];
@@ -705,6 +709,8 @@ export interface components {
             rulers: components["schemas"]["Choice"][];
             sheets: components["schemas"]["SheetEntry"][];
             styles: components["schemas"]["StyleChoice"][];
+            /** @description of what its outside is made of */
+            wrappings: string[];
         };
         Check: {
             /** @description the worst place on the blank laid flat, in mm */

@@ -51,12 +51,14 @@ const sides: { id: 'long' | 'short'; name: string }[] = [
   { id: 'long', name: 'Along the long side' },
   { id: 'short', name: 'Along the short side' },
 ]
-const words = (first: string, rest: string[]) => [
+const title = (word: string) => word.charAt(0).toUpperCase() + word.slice(1)
+const words = (first: string, rest?: string[]) => [
   { title: first, value: '' },
-  ...rest.map((title) => ({ title, value: title.toLowerCase() })),
+  ...(rest ?? []).map((value) => ({ title: title(value), value })),
 ]
-const closures = words('Gummed or glued', ['Clasp', 'String', 'Button', 'Ribbon', 'Wax'])
-const outsides = words('Paper', ['Plastic', 'Cloth', 'Foil'])
+const closures = computed(() => words('Gummed or glued', catalog.value?.closures))
+const outsides = computed(() => words('Paper', catalog.value?.wrappings))
+const contents = computed(() => words('', catalog.value?.contents).slice(1))
 /** The job's own carriers, as they are picked; those of the plan where it names none. Ones that are not known here go. */
 const carriers = computed(() => {
   const named = job.value.post?.carriers
@@ -157,6 +159,25 @@ function toggle(id: string) {
           data-testid="wrapping"
           @update:model-value="pick({ post: { wrapping: $event || null } })"
         />
+        <v-select
+          label="Also inside"
+          :items="contents"
+          :model-value="job.post?.contents ?? []"
+          placeholder="nothing uneven"
+          persistent-placeholder
+          multiple
+          data-testid="contents"
+          @update:model-value="pick({ post: { contents: $event.length ? $event : null } })"
+        />
+        <label class="odd"
+          ><input
+            type="checkbox"
+            :checked="job.post?.shape === 'odd'"
+            data-testid="odd"
+            @change="pick({ post: { shape: ($event.target as HTMLInputElement).checked ? 'odd' : null } })"
+          />
+          It is no rectangle</label
+        >
       </div>
     </template>
     <template #list>
@@ -225,6 +246,10 @@ function toggle(id: string) {
   align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: 10px;
+}
+.odd {
+  font-size: 14px;
+  align-self: center;
 }
 .wrong {
   font-size: 13.5px;
