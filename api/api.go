@@ -7,7 +7,6 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -131,29 +130,30 @@ func config() huma.Config {
 }
 
 func (s *service) answer(ctx context.Context, raw []byte) (*plan.Plan, error) {
-	job, err := s.job(ctx, raw)
+	job, library, err := s.job(ctx, raw)
 	if err != nil {
-		return nil, err
+		return nil, problem(err)
 	}
-	library, err := s.library(ctx)
-	if err != nil {
-		return nil, err
-	}
-	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials, Today: today().Format(time.DateOnly)})
+	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials, Today: today()})
 	if err != nil {
 		return nil, problem(err)
 	}
 	return p, nil
 }
 
-// job reads a job document, with the maker's own tools where it names none.
-func (s *service) job(ctx context.Context, raw []byte) (plan.Job, error) {
+// job reads a job document, with the maker's own tools where it names none, and
+// the catalogue it is worked out by. The error may be a plan.Problems.
+func (s *service) job(ctx context.Context, raw []byte) (plan.Job, *catalog.Catalog, error) {
 	job, err := plan.Read(raw)
 	if err != nil {
-		return job, problem(err)
+		return job, nil, err
 	}
 	tools, err := s.tools(ctx)
-	return job.With(tools), err
+	if err != nil {
+		return job, nil, err
+	}
+	library, err := s.library(ctx)
+	return job.With(tools), library, err
 }
 
 func (s *service) plan(ctx context.Context, in *JobInput) (*answerOutput, error) {
@@ -225,11 +225,7 @@ func (s *service) list(ctx context.Context, in *struct {
 func (s *service) summary(ctx context.Context, j store.Job) Summary {
 	out := Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated,
 		Figure: "not started", State: "look", Word: "to fill in"}
-	job, err := s.job(ctx, []byte(j.Document))
-	if err != nil {
-		return out
-	}
-	library, err := s.library(ctx)
+	job, library, err := s.job(ctx, []byte(j.Document))
 	if err != nil {
 		return out
 	}

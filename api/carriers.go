@@ -184,7 +184,7 @@ func classInWords(c catalog.Carrier, class catalog.Class) CarrierClass {
 		out.Extra = extraInWords(c, s)
 	}
 	if p := class.Prices; p != nil {
-		out.Dated, out.Check, out.Stale = p.Effective, p.Check, p.Effective < today().AddDate(-1, 0, 0).Format(time.DateOnly)
+		out.Dated, out.Check, out.Stale = p.Effective, p.Check, plan.Stale(p.Effective, today())
 		priced(&out, c, p.Name, p.Steps)
 		for _, o := range p.Others {
 			priced(&out, c, o.Name, o.Steps)
@@ -248,24 +248,26 @@ func (s *service) saveCarrier(ctx context.Context, in *struct {
 	Revision int    `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
 }) (*carrierOutput, error) {
 	c, err := catalog.ReadCarrier(in.RawBody)
-	var at *catalog.CarrierError
-	switch {
-	case errors.As(err, &at):
-		return nil, problem(plan.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
-	case err != nil:
-		return nil, err
-	case c.ID != in.ID:
+	if err != nil {
+		return nil, lineProblem(err)
+	}
+	if c.ID != in.ID {
 		return nil, problem(plan.Problems{{Field: "id", Text: fmt.Sprintf("the rules are those of %q; they are kept as %q", c.ID, in.ID)}})
 	}
-	return s.keepCarrier(ctx, c.ID, in.Revision, in.RawBody)
+	return s.keepCarrier(ctx, in.ID, in.Revision, in.RawBody)
+}
+
+// lineProblem turns what is wrong with a carrier's file into an answer that names the line.
+func lineProblem(err error) error {
+	var at *catalog.CarrierError
+	if !errors.As(err, &at) {
+		return err
+	}
+	return problem(plan.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
 }
 
 // keepCarrier keeps rules that were read already, as an own copy.
 func (s *service) keepCarrier(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
-	c, err := catalog.ReadCarrier(text)
-	if err != nil {
-		return nil, err
-	}
 	k, err := s.store.SaveCarrier(ctx, id, revision, string(text))
 	if errors.Is(err, store.ErrConflict) {
 		return nil, huma.Error409Conflict("These rules were changed elsewhere since they were opened here. Copy yours, open them again, and put the two together.")
@@ -273,8 +275,8 @@ func (s *service) keepCarrier(ctx context.Context, id string, revision int, text
 	if err != nil {
 		return nil, err
 	}
-	shipped, _ := catalog.CarrierText(c.ID)
-	return &carrierOutput{entryOf(c, shipped, map[string]store.Carrier{c.ID: k})}, nil
+	shipped, _ := catalog.CarrierText(id)
+	return &carrierOutput{entryOf(catalog.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
 }
 
 // NewPrices are a class's prices from a day on, in the order the class lists them.
@@ -303,12 +305,8 @@ func (s *service) reprice(ctx context.Context, in *struct {
 		return nil, huma.Error404NotFound("There is no such carrier here.")
 	}
 	out, err := catalog.Reprice([]byte(text), in.Body.Class, in.Body.Effective, in.Body.Prices)
-	var at *catalog.CarrierError
-	if errors.As(err, &at) {
-		return nil, problem(plan.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
-	}
 	if err != nil {
-		return nil, err
+		return nil, lineProblem(err)
 	}
 	return s.keepCarrier(ctx, in.ID, in.Revision, out)
 }
@@ -321,5 +319,5 @@ func (s *service) removeCarrier(ctx context.Context, in *IDInput) (*struct{}, er
 	return nil, err
 }
 
-// today is the day prices are held against.
-func today() time.Time { return time.Now() }
+// today is the day prices are held against, YYYY-MM-DD.
+func today() string { return time.Now().Format(time.DateOnly) }

@@ -69,13 +69,13 @@ type CutsFound struct {
 
 // lookForCuts looks longer for a cut plan, until it is done or the caller goes away.
 func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender) {
-	job, err := plan.Read(in.RawBody)
+	job, library, err := s.job(ctx, in.RawBody)
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
 	}
 	last := -1
-	p, err := plan.MakeWith(job, s.catalog, plan.Work{Solve: func(problem trim.Problem) (*trim.Plan, error) {
+	p, err := plan.MakeWith(job, library, plan.Work{Solve: func(problem trim.Problem) (*trim.Plan, error) {
 		key := cutKey(problem)
 		problem.Steps = trim.ThoroughWork
 		problem.Watch = func(done, steps, sheets int) bool {

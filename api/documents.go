@@ -115,29 +115,16 @@ type SheetEntry struct {
 
 // CatalogBody is everything bought that a job can name, and the choices it has.
 type CatalogBody struct {
-	Formats   []FormatEntry   `json:"formats"`
-	Sheets    []SheetEntry    `json:"sheets"`
-	Folds     []FoldChoice    `json:"folds"`
-	Styles    []StyleChoice   `json:"styles"`
-	Rulers    []Choice        `json:"rulers" doc:"Says is the unit a ruler goes with"`
-	Carriers  []Choice        `json:"carriers"`
-	Materials []MaterialEntry `json:"materials"`
-	Closures  []string        `json:"closures" doc:"what some carrier has a rule about, of how a piece is closed"`
-	Wrappings []string        `json:"wrappings" doc:"of what its outside is made of"`
-	Contents  []string        `json:"contents" doc:"of what lies in it"`
-}
-
-// MaterialEntry is a material with its figures as they are typed.
-type MaterialEntry struct {
-	ID        string `json:"id"`
-	Name      string `json:"name"`
-	Kind      string `json:"kind" enum:"board,bond,foam,trim"`
-	Thickness string `json:"thickness"`
-	Weight    string `json:"weight"`
-	StiffLow  string `json:"stiff_low"`
-	StiffHigh string `json:"stiff_high"`
-	Hard      bool   `json:"hard"`
-	Contents  string `json:"contents"`
+	Formats   []FormatEntry       `json:"formats"`
+	Sheets    []SheetEntry        `json:"sheets"`
+	Folds     []FoldChoice        `json:"folds"`
+	Styles    []StyleChoice       `json:"styles"`
+	Rulers    []Choice            `json:"rulers" doc:"Says is the unit a ruler goes with"`
+	Carriers  []Choice            `json:"carriers"`
+	Materials []plan.MaterialSpec `json:"materials" doc:"with their figures as they are typed"`
+	Closures  []string            `json:"closures" doc:"what some carrier has a rule about, of how a piece is closed"`
+	Wrappings []string            `json:"wrappings" doc:"of what its outside is made of"`
+	Contents  []string            `json:"contents" doc:"of what lies in it"`
 }
 
 func catalogBody(c *catalog.Catalog) CatalogBody {
@@ -168,7 +155,7 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 	}
 	b.Closures, b.Wrappings, b.Contents = conditions(c)
 	for _, m := range c.Materials {
-		b.Materials = append(b.Materials, MaterialEntry(m.Row(measure.Millimetres)))
+		b.Materials = append(b.Materials, plan.MaterialSpec(m.Row(measure.Millimetres)))
 	}
 	return b
 }

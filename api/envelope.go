@@ -22,13 +22,9 @@ func registerEnvelope(a huma.API, s *service, op operation) {
 type wrapsOutput struct{ Body []plan.Wrap }
 
 func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
-	job, err := s.job(ctx, in.RawBody)
+	job, library, err := s.job(ctx, in.RawBody)
 	if err != nil {
-		return nil, err
-	}
-	library, err := s.library(ctx)
-	if err != nil {
-		return nil, err
+		return nil, problem(err)
 	}
 	all, err := plan.Wraps(job, library)
 	if err != nil {
@@ -46,13 +42,9 @@ type Folding struct {
 type foldingOutput struct{ Body Folding }
 
 func (s *service) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
-	job, err := s.job(ctx, in.RawBody)
+	job, library, err := s.job(ctx, in.RawBody)
 	if err != nil {
-		return nil, err
-	}
-	library, err := s.library(ctx)
-	if err != nil {
-		return nil, err
+		return nil, problem(err)
 	}
 	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, NoWays: true})
 	if err != nil {

@@ -17,7 +17,6 @@ type Part struct {
 	Weight        measure.Mass
 	Base          bool // the folded card itself, or a full panel of it
 	Hard          bool
-	Kind          string
 	Index         int // of what the maker added, else -1
 }
 
@@ -45,7 +44,7 @@ type Map struct {
 	Weight        measure.Mass
 	Left, Top     measure.Length // how far parts poke out past the card
 	Right, Bottom measure.Length
-	parts         []Part
+	Parts         []Part // from the back up
 }
 
 // Variation is how far the thickest place is above the flattest one.
@@ -54,7 +53,7 @@ func (m Map) Variation() measure.Length { return max(0, m.Thickest.Thick-m.Thinn
 // Lay adds the parts up over the card's face, exactly: the face is split at
 // every edge of a part.
 func Lay(card Size, parts []Part) Map {
-	m := Map{Card: card, parts: parts, Right: 0}
+	m := Map{Card: card, Parts: parts}
 	xs, ys := []measure.Length{0, card.Width}, []measure.Length{0, card.Height}
 	for _, p := range parts {
 		m.Weight += p.Weight
@@ -80,7 +79,7 @@ func (m *Map) row(xs []measure.Length, y0, y1 measure.Length) {
 	for i := 0; i+1 < len(xs); i++ {
 		x0, x1 := xs[i], xs[i+1]
 		c := Cell{X: x0, Y: y0, Width: x1 - x0, Height: y1 - y0, OnCard: x0 >= 0 && x1 <= m.Card.Width && y0 >= 0 && y1 <= m.Card.Height}
-		for _, p := range m.parts {
+		for _, p := range m.Parts {
 			if p.covers(x0, y0, x1, y1) {
 				c.Thick += p.Thick
 			}
@@ -124,7 +123,7 @@ type Slab struct {
 func (m Map) Section() []Slab {
 	y := m.Thickest.Y + m.Thickest.Height/2
 	var xs []measure.Length
-	for _, p := range m.parts {
+	for _, p := range m.Parts {
 		if p.Y <= y && p.bottom() > y && p.Width > 0 {
 			xs = append(xs, p.X, p.right())
 		}
@@ -134,7 +133,7 @@ func (m Map) Section() []Slab {
 	var out []Slab
 	for i := 0; i+1 < len(xs); i++ {
 		up := measure.Length(0)
-		for k, p := range m.parts {
+		for k, p := range m.Parts {
 			if !p.covers(xs[i], y, xs[i+1], y+1) {
 				continue
 			}
@@ -162,9 +161,9 @@ func joined(slabs []Slab) []Slab {
 }
 
 // Over are the parts that lie over a cell, from the back up.
-func Over(parts []Part, c Cell) []Part {
+func (m Map) Over(c Cell) []Part {
 	var out []Part
-	for _, p := range parts {
+	for _, p := range m.Parts {
 		if p.Thick > 0 && p.covers(c.X, c.Y, c.X+c.Width, c.Y+c.Height) {
 			out = append(out, p)
 		}

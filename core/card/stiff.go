@@ -32,7 +32,6 @@ type Band struct {
 	// Boundary length: how far the stiffness lets the piece stand off a turn, in mm.
 	LowMM, HighMM float64
 	Creases       bool // at the stiff end its faces are strained more than paper takes
-	Hard          bool // something in it does not bend at all
 	Tested        bool
 }
 
@@ -217,7 +216,7 @@ func Rigidity(plies []Ply, length measure.Length, hard bool) Band {
 		}
 		return b, lambda, strain > creaseAt
 	}
-	out := Band{Hard: hard}
+	out := Band{}
 	out.Low, out.LowMM, _ = word(false)
 	out.High, out.HighMM, out.Creases = word(true)
 	out.High = max(out.High, out.Low)

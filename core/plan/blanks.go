@@ -107,11 +107,17 @@ func (m *maker) candidates() []candidate {
 	if m.blank.style == nil {
 		return out
 	}
-	own := candidate{style: *m.blank.style, named: true, options: m.blank.options}
-	own.variant = m.variantOf(own.style)
-	own.options = over(own.variant.Options, own.options)
+	own := m.named()
 	out = slices.DeleteFunc(out, func(c candidate) bool { return c.style.ID == own.style.ID && c.variant.ID == own.variant.ID })
 	return append([]candidate{own}, out...)
+}
+
+// named is the blank the job names.
+func (m *maker) named() candidate {
+	c := candidate{style: *m.blank.style, named: true}
+	c.variant = m.variantOf(c.style)
+	c.options = over(c.variant.Options, m.blank.options)
+	return c
 }
 
 // variantOf is the variant the job names, or the one its options speak of.

@@ -22,7 +22,6 @@ type Build struct {
 	Variation  Length      `json:"variation"`
 	Computed   Length      `json:"computed" doc:"the thickness the pieces come to"`
 	Weight     string      `json:"weight"`
-	Bends      Bends       `json:"bends"`
 }
 
 // BuildItem is a piece of the card. Index is its place in card.build, -1 for the base and the layers.
@@ -95,8 +94,7 @@ func (m *maker) finished() {
 	if m.weight > 0 {
 		b.WeightFrom = "measured"
 	}
-	parts := m.parts()
-	for _, p := range parts {
+	for _, p := range own.Parts {
 		b.Parts = append(b.Parts, BuildItem{p.Name, m.length(p.Thick), p.Weight.Text(m.unit), p.Index, p.Hard, m.length(p.X), m.length(p.Y), m.length(p.Width), m.length(p.Height)})
 	}
 	for _, c := range own.Cells {
@@ -106,11 +104,11 @@ func (m *maker) finished() {
 		b.Cells = append(b.Cells, BuildCell{c.X.MM(), c.Y.MM(), c.Width.MM(), c.Height.MM(), share(c, own), m.text(c.Thick)})
 	}
 	for _, s := range own.Section() {
-		b.Section = append(b.Section, Slab{s.Part, s.From.MM(), s.To.MM(), s.Bottom.MM(), s.Height.MM(), parts[s.Part].Lift.MM()})
+		b.Section = append(b.Section, Slab{s.Part, s.From.MM(), s.To.MM(), s.Bottom.MM(), s.Height.MM(), own.Parts[s.Part].Lift.MM()})
 	}
 	b.ThickestAt = m.whereText(own.Thickest)
 	m.plan.Build = b
-	m.finishedAnswers(own, parts)
+	m.finishedAnswers(own)
 }
 
 // share is how far a place stands out above the flattest, of the thickest's; a
@@ -124,15 +122,15 @@ func (m *maker) whereText(c card.Cell) string {
 }
 
 // finishedAnswers are the lines of the finished card.
-func (m *maker) finishedAnswers(own card.Map, parts []card.Part) {
+func (m *maker) finishedAnswers(own card.Map) {
 	b := m.plan.Build
-	sum := m.sumAt(parts, own.Thickest, own.Thickest.Thick)
+	sum := m.sumAt(own, own.Thickest)
 	note := "worked out, at " + b.ThickestAt
 	if m.measured {
 		note = "as measured; the pieces come to " + b.Computed.Text
 	}
 	m.answer("finished", "thickest", "Thickest place", note, []string{sum}, Figure{"thickest", b.Thickest})
-	m.answer("finished", "thinnest", "Flattest place", "on the card", []string{m.sumAt(parts, own.Thinnest, own.Thinnest.Thick)}, Figure{"thinnest", b.Thinnest})
+	m.answer("finished", "thinnest", "Flattest place", "on the card", []string{m.sumAt(own, own.Thinnest)}, Figure{"thinnest", b.Thinnest})
 	m.answer("finished", "variation", "Unevenness", "thickest less flattest", []string{
 		fmt.Sprintf("%s − %s = %s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", m.bare(m.cardThickness()), m.bare(own.Thinnest.Thick), b.Variation.Text),
 	}, Figure{"variation", b.Variation})
@@ -140,11 +138,11 @@ func (m *maker) finishedAnswers(own card.Map, parts []card.Part) {
 	if m.weight > 0 {
 		weight = "as weighed; the pieces come to " + own.Weight.Text(m.unit)
 	}
-	m.plan.Answers = append(m.plan.Answers, Answer{Key: "card.weight", Station: "finished", Label: "Weight", Note: b.Weight, Working: []string{m.weightSum(parts, own.Weight) + "; " + weight + "."}, Figures: []Figure{}, Copy: "Weight " + b.Weight})
+	m.plan.Answers = append(m.plan.Answers, words("finished", "card.weight", "Weight", b.Weight, m.weightSum(own)+"; "+weight+"."))
 }
 
 // sumAt says what lies over a place.
-func (m *maker) sumAt(parts []card.Part, at card.Cell, total measure.Length) string {
+func (m *maker) sumAt(own card.Map, at card.Cell) string {
 	var terms []string
 	count, last := 0, ""
 	flush := func() {
@@ -156,7 +154,7 @@ func (m *maker) sumAt(parts []card.Part, at card.Cell, total measure.Length) str
 		}
 		count = 0
 	}
-	for _, p := range card.Over(parts, at) {
+	for _, p := range own.Over(at) {
 		text := m.bare(p.Thick) + " " + lower(p.Name)
 		if text != last || count == 0 {
 			flush()
@@ -165,20 +163,20 @@ func (m *maker) sumAt(parts []card.Part, at card.Cell, total measure.Length) str
 		count++
 	}
 	flush()
-	return strings.Join(terms, " + ") + " = " + m.text(total)
+	return strings.Join(terms, " + ") + " = " + m.text(at.Thick)
 }
 
-func (m *maker) weightSum(parts []card.Part, total measure.Mass) string {
+func (m *maker) weightSum(own card.Map) string {
 	var base measure.Mass
 	var terms []string
-	for _, p := range parts {
+	for _, p := range own.Parts {
 		if p.Base {
 			base += p.Weight
 			continue
 		}
 		terms = append(terms, p.Weight.Text(m.unit)+" "+lower(p.Name))
 	}
-	return strings.Join(append([]string{base.Text(m.unit) + " base"}, terms...), " + ") + " = " + total.Text(m.unit)
+	return strings.Join(append([]string{base.Text(m.unit) + " base"}, terms...), " + ") + " = " + own.Weight.Text(m.unit)
 }
 
 func (m *maker) finishedStation() Station {

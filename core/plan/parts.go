@@ -21,8 +21,7 @@ func (s *spec) laid() card.Map {
 func (s *spec) parts() []card.Part {
 	whole := card.Size{Width: s.ruler.Down(s.card.Width), Height: s.ruler.Down(s.card.Height)}
 	out := []card.Part{}
-	panels := s.panels()
-	mm2 := s.flatArea(whole) / float64(panels)
+	panels, mm2 := s.panels(whole)
 	on := func(side string) {
 		for i, b := range s.build {
 			if b.on == side {
@@ -77,7 +76,7 @@ func (s *spec) part(i int, b buildPart) card.Part {
 		z.Height = s.card.Height
 	}
 	p := card.Part{Name: b.name, X: (s.card.Width - z.Width) / 2, Y: (s.card.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
-		Thick: b.thick + b.joint.material.Thickness, Lift: b.joint.lift(), Hard: b.material.Hard, Kind: b.material.Contents, Index: i, Weight: b.weight}
+		Thick: b.thick + b.joint.material.Thickness, Lift: b.joint.lift(), Hard: b.material.Hard, Index: i, Weight: b.weight}
 	if b.x != nil {
 		p.X = *b.x
 	}
@@ -96,21 +95,14 @@ func (s *spec) part(i int, b buildPart) card.Part {
 
 func area(z card.Size) float64 { return z.Width.MM() * z.Height.MM() }
 
-// panels is how many sheets thick the folded base is, before its flat piece is known.
-func (s *spec) panels() int {
-	flat, err := s.fold.Flat(card.Size{Width: s.ruler.Down(s.card.Width), Height: s.ruler.Down(s.card.Height)}, s.shape)
-	if err != nil || flat.Panels < 1 {
-		return 1
-	}
-	return flat.Panels
-}
-
-func (s *spec) flatArea(whole card.Size) float64 {
+// panels is how many sheets thick the folded base is, and the paper in each, mm2;
+// the flat piece itself is not settled yet where this is first asked.
+func (s *spec) panels(whole card.Size) (n int, mm2 float64) {
 	flat, err := s.fold.Flat(whole, s.shape)
-	if err != nil {
-		return area(whole)
+	if err != nil || flat.Panels < 1 {
+		return 1, area(whole)
 	}
-	return area(flat.Size)
+	return flat.Panels, area(flat.Size) / float64(flat.Panels)
 }
 
 // caliper and gsm are those of the base's paper, where its weight was given.
@@ -214,14 +206,11 @@ func (m *maker) uneven(s sealed) func(measure.Length) measure.Length {
 
 // mapOf is the card's map, its thickest place as measured where it was.
 func (m *maker) mapOf() card.Map {
-	if m.laidOut == nil {
-		laid := m.laid()
-		if m.measured {
-			laid.Thickest.Thick = max(m.thickness, laid.Thinnest.Thick)
-		}
-		m.laidOut = &laid
+	laid := m.laid()
+	if m.measured {
+		laid.Thickest.Thick = max(m.thickness, laid.Thinnest.Thick)
 	}
-	return *m.laidOut
+	return laid
 }
 
 // posted is the piece the post sees.

@@ -318,7 +318,6 @@ type maker struct {
 	job     Job
 	shipped *catalog.Catalog // before the job's own materials
 	plan    *Plan
-	laidOut *card.Map
 	own     *card.Fit // the card in the job's own envelope
 	stack   []card.Size
 
@@ -383,6 +382,11 @@ func line(station, key, label, note string, working []string, figures ...Figure)
 		a.Copy += " " + note
 	}
 	return a
+}
+
+// words is a line of the cut list whose answer is no figure: it stands in the note.
+func words(station, key, label, note string, working ...string) Answer {
+	return Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: []Figure{}, Copy: label + " " + note}
 }
 
 func (m *maker) figure(key string, l measure.Length) Figure { return Figure{key, m.length(l)} }

@@ -80,20 +80,19 @@ func (m *maker) post() {
 		seen[i] = m.posted(s)
 	}
 	m.plan.Post = make([]Post, 0, len(m.carriers)*len(pieces))
-	for _, c := range m.carriers {
-		for i, s := range pieces {
-			judge := post.Outcome
-			if i == 0 {
-				judge = post.Judge
-			}
-			m.plan.Post = append(m.plan.Post, m.postOf(judge(c, seen[i]), s, seen[i], i == 0))
+	now := make([]post.Verdict, len(m.carriers)) // on the piece in use
+	for k, c := range m.carriers {
+		now[k] = post.Judge(c, seen[0])
+		m.plan.Post = append(m.plan.Post, m.postOf(now[k], pieces[0], seen[0], true))
+		for i, s := range pieces[1:] {
+			m.plan.Post = append(m.plan.Post, m.postOf(post.Outcome(c, seen[i+1]), s, seen[i+1], false))
 		}
 	}
 	m.plan.Card.Weight = m.cardWeight().Text(m.unit)
 	if m.weight == 0 {
 		m.assume("card.weight", "about %s, from its papers and pieces", m.plan.Card.Weight)
 	}
-	m.waysOut(pieces[0])
+	m.waysOut(pieces[0], now)
 	for i := range m.plan.Post {
 		if p := &m.plan.Post[i]; p.InUse {
 			m.postMap(p)
@@ -117,7 +116,7 @@ func (m *maker) postOf(v post.Verdict, s sealed, seen post.Piece, inUse bool) Po
 		Carrier: v.Carrier.ID, Name: v.Carrier.Name, Piece: s.id, PieceName: s.name, InUse: inUse, carrier: v.Carrier,
 		Class: v.Class, ClassName: v.ClassName, Verdict: string(v.State), Word: verdictWords[v.State],
 		Length: m.length(max(s.size.Width, s.size.Height)), Height: m.length(min(s.size.Width, s.size.Height)),
-		Thickness: m.length(thick), Weight: weight.Text(m.unit), Counter: v.Counter,
+		Thickness: m.length(thick), Weight: weight.Text(m.unit), Counter: v.Counter, Bends: bendsOf(seen.Bends),
 		Reasons: reasons(v.Reasons()), Checks: []Reason{}, Currency: v.Carrier.Currency, Own: v.Carrier.Own, Unsure: v.Unsure, Service: v.Service, Others: []Offer{},
 		PriceText: "ask at the counter", Dated: v.Effective, Doubt: v.Doubt, Stated: v.Carrier.Stated, Notice: postNotice, WaysOut: []WayOut{}, Answers: []Answer{},
 	}
@@ -136,19 +135,18 @@ func (m *maker) postOf(v post.Verdict, s sealed, seen post.Piece, inUse bool) Po
 		p.Others = append(p.Others, Offer{o.Name, o.Price.Text(v.Carrier.Currency), o.Unsure})
 	}
 	p.Text = verdictText(v)
-	if stale(v.Effective, m.work.Today) {
+	if Stale(v.Effective, m.work.Today) {
 		p.Stale = "These prices took effect on " + v.Effective + ", more than a year ago: look them up before you buy stamps."
 	}
 	if inUse {
-		band := seen.Bends
-		p.Bends, p.Checks = bendsOf(band), reasons(v.Checks)
-		p.Answers = m.postAnswers(p, s, v, thick, band)
+		p.Checks = reasons(v.Checks)
+		p.Answers = m.postAnswers(p, s, v, thick, seen.Bends)
 	}
 	return p
 }
 
-// stale tells whether a day is more than a year before another; days are YYYY-MM-DD.
-func stale(effective, today string) bool {
+// Stale tells whether a day is more than a year before another; days are YYYY-MM-DD.
+func Stale(effective, today string) bool {
 	if len(effective) != 10 || len(today) != 10 {
 		return false
 	}
@@ -199,9 +197,6 @@ func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Leng
 	one := func(key, label, note string, working []string, l Length) Answer {
 		return line("post", key, label, note, working, Figure{key, l})
 	}
-	word := func(key, label, note string, working ...string) Answer {
-		return Answer{Key: key, Station: "post", Label: label, Note: note, Working: working, Figures: []Figure{}, Copy: label + " " + note}
-	}
 	answers := []Answer{
 		one("post.length", "Length", side, []string{"The outside of the " + s.name + "."}, p.Length),
 		one("post.height", "Height", "", []string{"The other side of the " + s.name + "."}, p.Height),
@@ -211,9 +206,9 @@ func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Leng
 		answers = append(answers, one("post.slot", p.ClassName+" slot", "the thickest it may be", []string{"From " + p.Name + "'s rules, as stated " + p.Stated + "."}, *p.Slot))
 	}
 	return append(answers,
-		word("post.weight", "Weight", p.Weight, m.weightWorking(s, p.Weight)),
-		word("post.bends", "Stiffness", p.Bends.Text, band.Working(max(s.size.Width, s.size.Height), m.unit), p.Bends.Test),
-		word("post.price", "Price", p.PriceText, m.priceWorking(v, p.Weight)...))
+		words("post", "post.weight", "Weight", p.Weight, m.weightWorking(s, p.Weight)),
+		words("post", "post.bends", "Stiffness", p.Bends.Text, band.Working(max(s.size.Width, s.size.Height), m.unit), p.Bends.Test),
+		words("post", "post.price", "Price", p.PriceText, m.priceWorking(v, p.Weight)...))
 }
 
 func (m *maker) priceWorking(v post.Verdict, weight string) []string {

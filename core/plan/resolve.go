@@ -229,15 +229,7 @@ func (r *resolver) start(j Job) {
 		r.assume("card.thickness", "a flat card, no thicker than its own stock")
 	}
 	r.ease = r.optional("card.ease", c.Ease, easeBounds, r.usual(card.UsualEase, 6*measure.Millimetre))
-	if c.Weight != "" {
-		w, err := measure.ParseMass(c.Weight, r.unit)
-		if err != nil {
-			r.fail("card.weight", "%s", err)
-		} else if w <= 0 || w > 20_000*measure.Gram {
-			r.fail("card.weight", "%q is not the weight of a card; try 1.2 oz", c.Weight)
-		}
-		r.weight = w
-	}
+	r.weight = r.weightOf("card.weight", c.Weight)
 	if o := c.Overhang; o != nil {
 		side := func(name, text string) measure.Length { return r.optional("card.overhang."+name, text, easeBounds, 0) }
 		r.overhang = sides{side("top", o.Top), side("right", o.Right), side("bottom", o.Bottom), side("left", o.Left)}

@@ -195,11 +195,8 @@ func (r *resolver) weightOf(field, text string) measure.Mass {
 // measured. A card sized from its envelope is sized again for it, and pieces
 // that poke out count as overhang where none was given.
 func (r *resolver) raise(j Job, c *CardSpec) {
-	if !r.raised {
-		return
-	}
 	m := r.laid()
-	if !r.measured {
+	if r.raised && !r.measured {
 		r.thickness = m.Thickest.Thick
 		// A card sized from its envelope grows or shrinks with it; which pieces then
 		// lie over each other can change, so it is looked at again.
@@ -217,7 +214,7 @@ func (r *resolver) raise(j Job, c *CardSpec) {
 		}
 	}
 	r.asLaid = &m
-	if c.Overhang == nil {
+	if r.raised && c.Overhang == nil {
 		r.overhang = sides{top: m.Top, right: m.Right, bottom: m.Bottom, left: m.Left}
 	}
 }

@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/shape"
 )
 
 // Typical papers, in general words from paper sellers' tables; a measurement overrules them.
@@ -109,9 +110,7 @@ func (m *maker) inUse() (sealed, bool) {
 	if m.blank.style == nil {
 		return sealed{}, false
 	}
-	c := candidate{style: *m.blank.style, named: true}
-	c.variant = m.variantOf(c.style)
-	c.options = over(c.variant.Options, m.blank.options)
+	c := m.named()
 	b, err := c.style.Make(m.request(c.options))
 	if err != nil {
 		return sealed{}, false
@@ -189,14 +188,14 @@ func (m *maker) postMap(p *Post) {
 	out := PostMap{Regions: []Region{}, Arrows: []Arrow{}, Point: [2]float64{p.Length.MM, p.Height.MM}}
 	first := c.Classes[0].Limits
 	// Past the first class and the piece there is nothing to decide between.
-	out.Far = [2]float64{1.2 * max(p.Length.MM, measure.Length(first.Length.Max).MM()), 1.2 * max(p.Height.MM, measure.Length(first.Height.Max).MM())}
+	out.Far = [2]float64{1.2 * max(p.Length.MM, mm(first.Length.Max)), 1.2 * max(p.Height.MM, mm(first.Height.Max))}
 	for _, class := range c.Classes {
 		add := func(id, name string, takes bool, r catalog.Range[catalog.Ratio]) {
 			l := class.Limits
-			pts := regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), max(1, float64(r.Min)/1000), float64(r.Max)/1000)
-			pts = clipLine(clipLine(pts, func(q [2]float64) float64 { return out.Far[0] - q[0] }), func(q [2]float64) float64 { return out.Far[1] - q[1] })
-			if len(pts) > 2 {
-				out.Regions = append(out.Regions, Region{c.ID, id, name, takes, pts})
+			region := regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), max(1, float64(r.Min)/1000), float64(r.Max)/1000)
+			region = region.Intersect(shape.Rect(0, 0, out.Far[0], out.Far[1]))
+			if len(region) > 2 {
+				out.Regions = append(out.Regions, Region{c.ID, id, name, takes, points(region)})
 			}
 		}
 		if class.Limits.Length.Max == 0 || class.Limits.Height.Max == 0 {
@@ -217,28 +216,10 @@ func (m *maker) postMap(p *Post) {
 
 // regionOf is a rectangle of lengths and heights cut by the least and the
 // greatest ratio of length to height; length is the longer side.
-func regionOf(l0, l1, h0, h1, least, most float64) [][2]float64 {
-	pts := [][2]float64{{l0, h0}, {l1, h0}, {l1, h1}, {l0, h1}}
-	pts = clipLine(pts, func(p [2]float64) float64 { return p[0] - least*p[1] })
+func regionOf(l0, l1, h0, h1, least, most float64) shape.Polygon {
+	region := shape.Rect(l0, h0, l1, h1).Keep(shape.Line{B: shape.Point{X: -least, Y: -1}})
 	if most > 0 {
-		pts = clipLine(pts, func(p [2]float64) float64 { return most*p[1] - p[0] })
+		region = region.Keep(shape.Line{B: shape.Point{X: most, Y: 1}})
 	}
-	return pts
-}
-
-// clipLine keeps the part of a polygon where a linear function is not below nothing.
-func clipLine(pts [][2]float64, side func([2]float64) float64) [][2]float64 {
-	var out [][2]float64
-	for i, a := range pts {
-		b := pts[(i+1)%len(pts)]
-		fa, fb := side(a), side(b)
-		if fa >= 0 {
-			out = append(out, [2]float64{thousandth(a[0]), thousandth(a[1])})
-		}
-		if (fa < 0) != (fb < 0) {
-			t := fa / (fa - fb)
-			out = append(out, [2]float64{thousandth(a[0] + t*(b[0]-a[0])), thousandth(a[1] + t*(b[1]-a[1]))})
-		}
-	}
-	return out
+	return region
 }

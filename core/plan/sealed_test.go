@@ -74,7 +74,7 @@ func TestRegionsHoldWhatTheClassTakes(t *testing.T) {
 			if l.Length.Max == 0 || l.Height.Max == 0 {
 				continue
 			}
-			pts := regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), max(1, float64(l.Ratio.Min)/1000), float64(l.Ratio.Max)/1000)
+			pts := points(regionOf(mm(l.Length.Min), mm(l.Length.Max), mm(l.Height.Min), mm(l.Height.Max), max(1, float64(l.Ratio.Min)/1000), float64(l.Ratio.Max)/1000))
 			for range 400 {
 				x, y := rng.Float64()*1.2*mm(l.Length.Max), rng.Float64()*1.2*mm(l.Height.Max)
 				if y > x {

@@ -36,15 +36,8 @@ type tried struct {
 // waysOut looks, for every carrier that does not simply take the piece in its
 // cheapest class, for the smallest changes to the job that do better. Every one
 // was worked out as a job of its own.
-func (m *maker) waysOut(use sealed) {
-	now := make([]post.Verdict, len(m.carriers))
-	piece := m.posted(use)
-	wanted := false
-	for i, c := range m.carriers {
-		now[i] = post.Outcome(c, piece)
-		wanted = wanted || improvable(now[i])
-	}
-	if !wanted || m.work.NoWays {
+func (m *maker) waysOut(use sealed, now []post.Verdict) {
+	if m.work.NoWays || !slices.ContainsFunc(now, improvable) {
 		return
 	}
 	doc := m.document()

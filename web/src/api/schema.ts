@@ -552,7 +552,6 @@ export interface components {
             jig?: string;
         };
         Build: {
-            bends: components["schemas"]["Bends"];
             /** @description the thickness map, in mm from the card's top left corner */
             cells: components["schemas"]["BuildCell"][];
             /** @description the thickness the pieces come to */
@@ -704,7 +703,8 @@ export interface components {
             contents: string[];
             folds: components["schemas"]["FoldChoice"][];
             formats: components["schemas"]["FormatEntry"][];
-            materials: components["schemas"]["MaterialEntry"][];
+            /** @description with their figures as they are typed */
+            materials: components["schemas"]["MaterialSpec"][];
             /** @description Says is the unit a ruler goes with */
             rulers: components["schemas"]["Choice"][];
             sheets: components["schemas"]["SheetEntry"][];
@@ -1266,18 +1266,6 @@ export interface components {
             text: string;
             verdict?: string;
             width: components["schemas"]["Length"];
-        };
-        MaterialEntry: {
-            contents: string;
-            hard: boolean;
-            id: string;
-            /** @enum {string} */
-            kind: "board" | "bond" | "foam" | "trim";
-            name: string;
-            stiff_high: string;
-            stiff_low: string;
-            thickness: string;
-            weight: string;
         };
         MaterialSpec: {
             contents?: string;
