@@ -1,4 +1,5 @@
 # Two commands matter: make demo, and make test. Both install what they need.
+# make help tells the others.
 SHELL := /bin/bash
 .SHELLFLAGS := -eu -o pipefail -c
 export CGO_ENABLED := 0
@@ -9,7 +10,11 @@ GO_FILES := $(shell find . -name '*.go' -not -path './web/node_modules/*') go.mo
 CORE_DATA := $(shell find core demo store -type f -not -name '*.go')
 WEB_FILES := $(shell find web/src web/public web/*.ts web/*.json web/*.js web/index.html -type f)
 
-.PHONY: demo serve build test check unit browser client client-current tools bench shots fuzz clean
+.DEFAULT_GOAL := help
+.PHONY: help demo serve watch build test check unit browser client client-current tools bench shots fuzz soak clean
+
+help: ## this list
+	@sed -n 's/^\([a-z-]*\):.*## \(.*\)/\1	\2/p' $(MAKEFILE_LIST) | expand -t 16
 
 demo: $(BIN) ## serve a fresh copy of the demonstration
 	$(BIN) demo --listen $(LISTEN)
@@ -17,7 +22,10 @@ demo: $(BIN) ## serve a fresh copy of the demonstration
 serve: $(BIN) ## serve your own data from ./yellow-parcel-data
 	$(BIN) serve --listen $(LISTEN)
 
-build: $(BIN)
+watch: web/node_modules/.package-lock.json ## edit and see: the demonstration, server and screens reloading as files change
+	bench/watch $(LISTEN)
+
+build: $(BIN) ## the one binary, screens and all
 
 $(BIN): $(GO_FILES) $(CORE_DATA) web/dist/index.html api/openapi.json
 	@echo "== building $(BIN)"
@@ -30,25 +38,27 @@ web/node_modules/.package-lock.json: web/package.json web/package-lock.json
 web/dist/index.html: $(WEB_FILES) web/node_modules/.package-lock.json
 	@echo "== building the screens"
 	cd web && npm run --silent build
+	go run ./web/notices web/dist/notices.txt web/node_modules/@fontsource-variable/asap
 
 tools: ## Chromium for the browser tests, by apt where it is missing
 	@command -v chromium >/dev/null || { echo "== installing Chromium"; \
 	  if [ "$$(id -u)" = 0 ]; then as=; else as=sudo; fi; \
 	  $$as apt-get update -qq; $$as apt-get install -y -qq --no-install-recommends chromium >/dev/null; }
 
-test: tools check unit browser ## everything: build, vet, types, lint, all tests
+test: tools check unit browser ## everything: build, checks, all tests
 
-check: $(BIN) client-current
-	@echo "== formatting, vet, types, lint"
+check: $(BIN) client-current ## formatting, vet, staticcheck, types, lint, unused code
+	@echo "== formatting, vet, staticcheck, types, lint, unused code"
 	@unformatted=$$(gofmt -l $$(git ls-files -co --exclude-standard '*.go')); test -z "$$unformatted" || { echo "not formatted: $$unformatted"; exit 1; }
 	go vet ./...
-	cd web && npm run --silent types && npm run --silent lint
+	go tool staticcheck ./...
+	cd web && npm run --silent types && npm run --silent lint && npm run --silent unused
 
-unit:
+unit: ## the tests that need no browser
 	@echo "== tests"
 	go test $$(go list ./... | grep -v /e2e)
 
-browser: $(BIN) tools
+browser: $(BIN) tools ## the tests that drive the screens
 	@echo "== browser tests"
 	go test -count=1 -timeout 10m ./e2e
 
@@ -78,6 +88,9 @@ fuzz: ## each reader for a minute
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots
 
-clean:
+soak: $(BIN) tools ## the accessibility checks in every size, theme and in forced colours
+	YELLOW_PARCEL_SOAK=1 go test -count=1 -timeout 40m -run TestEveryViewIsAccessible ./e2e
+
+clean: ## away with all that is built and installed here
 	rm -rf bin web/node_modules
 	find web/dist -mindepth 1 -not -name .gitkeep -delete

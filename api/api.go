@@ -1,10 +1,8 @@
 package api
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
-	"errors"
 	"net/http"
 	"reflect"
 
@@ -13,10 +11,13 @@ import (
 	"github.com/danielgtaylor/huma/v2/sse"
 	"github.com/go-chi/chi/v5"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
-	"yellow-parcel/demo"
+	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
 )
@@ -25,7 +26,7 @@ import (
 type service struct {
 	catalog *catalog.Catalog
 	store   *store.Store
-	cuts    *cutMemory
+	memory  *work.Memory
 	bench   bench
 	rules   *ruleMemory
 }
@@ -44,8 +45,8 @@ type (
 	answerOutput  struct{ Body Worked }
 	catalogOutput struct{ Body CatalogBody }
 	recordOutput  struct{ Body Record }
-	jobOutput     struct{ Body plan.Job }
-	readingOutput struct{ Body plan.Reading }
+	jobOutput     struct{ Body job.Job }
+	readingOutput struct{ Body document.Reading }
 	listOutput    struct{ Body []Summary }
 	fileOutput    struct {
 		Type string `header:"Content-Type"`
@@ -60,13 +61,13 @@ func register(a huma.API, s *service) {
 	const base = "/api/v1"
 	schemas := a.OpenAPI().Components.Schemas
 	withJob := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
-		"application/json": {Schema: schemas.Schema(reflect.TypeFor[plan.Job](), true, "Job")},
+		"application/json": {Schema: schemas.Schema(reflect.TypeFor[job.Job](), true, "Job")},
 	}}
 	op := func(method, path, id, summary string, takesJob bool, errors ...int) huma.Operation {
 		o := huma.Operation{Method: method, Path: base + path, OperationID: id, Summary: summary, Errors: errors}
 		if takesJob {
 			// The job is checked by the plan itself, which names each field in a maker's words.
-			o.MaxBodyBytes, o.SkipValidateBody = plan.MaxJob+1, true
+			o.MaxBodyBytes, o.SkipValidateBody = job.MaxSize+1, true
 		}
 		return o
 	}
@@ -115,7 +116,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), cuts: newCutMemory(), bench: newBench(), rules: newRuleMemory()})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), bench: newBench(), rules: newRuleMemory()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }
@@ -129,50 +130,53 @@ func config() huma.Config {
 	return c
 }
 
-func (s *service) answer(ctx context.Context, raw []byte) (*plan.Plan, error) {
-	job, library, err := s.job(ctx, raw)
+// workOut works a job document out with what the server remembers.
+func (s *service) workOut(ctx context.Context, raw []byte, how plan.Work) (*plan.Whole, error) {
+	one, library, err := s.job(ctx, raw)
 	if err != nil {
 		return nil, problem(err)
 	}
-	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, Trials: plan.UsualTrials, Today: today()})
+	how.Memory, how.Today = s.memory, today()
+	all, err := plan.WorkOut(one, library, how)
 	if err != nil {
 		return nil, problem(err)
 	}
-	return p, nil
+	return all, nil
 }
 
 // job reads a job document, with the maker's own tools where it names none, and
-// the catalogue it is worked out by. The error may be a plan.Problems.
-func (s *service) job(ctx context.Context, raw []byte) (plan.Job, *catalog.Catalog, error) {
-	job, err := plan.Read(raw)
+// the catalogue it is worked out by. The error may be a job.Problems.
+func (s *service) job(ctx context.Context, raw []byte) (job.Job, *catalog.Catalog, error) {
+	one, err := job.Read(raw)
 	if err != nil {
-		return job, nil, err
+		return one, nil, err
 	}
 	tools, err := s.tools(ctx)
 	if err != nil {
-		return job, nil, err
+		return one, nil, err
 	}
 	library, err := s.library(ctx)
-	return job.With(tools), library, err
+	return one.With(tools), library, err
 }
 
 func (s *service) plan(ctx context.Context, in *JobInput) (*answerOutput, error) {
-	p, err := s.answer(ctx, in.RawBody)
+	all, err := s.workOut(ctx, in.RawBody, plan.Work{Trials: work.UsualTrials})
 	if err != nil {
 		return nil, err
 	}
-	return &answerOutput{Worked{*p, draw.All(p)}}, nil
+	return &answerOutput{Worked{*all.Plan, draw.All(all)}}, nil
 }
 
 func (s *service) switchUnit(_ context.Context, in *struct {
 	JobInput
 	Unit string `query:"unit" required:"true" enum:"in,mm"`
 }) (*jobOutput, error) {
-	job, err := plan.Read(in.RawBody)
+
+	one, err := job.Read(in.RawBody)
 	if err != nil {
 		return nil, problem(err)
 	}
-	return &jobOutput{plan.Switch(job, measure.Unit(in.Unit))}, nil
+	return &jobOutput{job.Switch(one, measure.Unit(in.Unit))}, nil
 }
 
 func (s *service) readLength(_ context.Context, in *struct {
@@ -181,18 +185,15 @@ func (s *service) readLength(_ context.Context, in *struct {
 	Ruler string `query:"ruler" maxLength:"20"`
 	Marks int    `query:"marks" minimum:"-100" maximum:"100" doc:"ruler marks to move by"`
 }) (*readingOutput, error) {
+
 	ruler := measure.DefaultRuler(measure.Unit(in.Unit))
 	if in.Ruler != "" {
 		var err error
 		if ruler, err = measure.ParseRuler(in.Ruler); err != nil {
-			return nil, problem(plan.Problems{{Field: "ruler", Text: err.Error()}})
+			return nil, problem(job.Problems{{Field: "ruler", Text: err.Error()}})
 		}
 	}
-	reading, err := plan.ReadLength(in.Text, measure.Unit(in.Unit), ruler, in.Marks)
-	if err != nil {
-		return nil, problem(plan.Problems{{Field: "text", Text: err.Error()}})
-	}
-	return &readingOutput{reading}, nil
+	return &readingOutput{plan.ReadLength(in.Text, measure.Unit(in.Unit), ruler, in.Marks)}, nil
 }
 
 func (s *service) catalogue(ctx context.Context, _ *struct{}) (*catalogOutput, error) {
@@ -204,184 +205,7 @@ func (s *service) catalogue(ctx context.Context, _ *struct{}) (*catalogOutput, e
 	if err != nil {
 		return nil, err
 	}
-	return &catalogOutput{catalogBody(library.WithMaterials(tools.OwnMaterials()))}, nil
-}
-
-func (s *service) list(ctx context.Context, in *struct {
-	Search string `query:"search" maxLength:"200"`
-}) (*listOutput, error) {
-	jobs, err := s.store.List(ctx, in.Search)
-	if err != nil {
-		return nil, err
-	}
-	out := &listOutput{Body: make([]Summary, len(jobs))}
-	for i, j := range jobs {
-		out.Body[i] = s.summary(ctx, j)
-	}
-	return out, nil
-}
-
-// summary plans a kept job to show its state; a job still being filled in has none.
-func (s *service) summary(ctx context.Context, j store.Job) Summary {
-	out := Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated,
-		Figure: "not started", State: "look", Word: "to fill in"}
-	job, library, err := s.job(ctx, []byte(j.Document))
-	if err != nil {
-		return out
-	}
-	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, NoWays: true})
-	if err != nil {
-		var problems plan.Problems
-		if errors.As(err, &problems) {
-			out.Text = problems[0].Text
-		}
-		return out
-	}
-	picture := draw.All(p).Start
-	out.Drawing, out.Text, out.State = &picture, p.Consequence.Text, p.Consequence.State
-	out.Figure, out.Word = p.Card.Text, out.State
-	return out
-}
-
-// document reads a job for keeping. Lengths still being typed are kept as they
-// are, so that nothing typed is lost; only what is not a job document is refused.
-func document(raw []byte) (plan.Job, string, error) {
-	job, err := plan.Read(raw)
-	if err != nil {
-		return job, "", problem(err)
-	}
-	text, err := json.Marshal(job)
-	return job, string(text), err
-}
-
-func record(j store.Job) (Record, error) {
-	job, err := plan.Read([]byte(j.Document))
-	return Record{j.ID, j.Revision, j.Updated, job}, err
-}
-
-func (s *service) kept(j store.Job, err error) (*recordOutput, error) {
-	if errors.Is(err, store.ErrNotFound) {
-		return nil, huma.Error404NotFound("There is no such job here; it may have been put aside.")
-	}
-	if err != nil && !errors.Is(err, store.ErrConflict) {
-		return nil, err
-	}
-	r, readErr := record(j)
-	if readErr != nil {
-		return nil, readErr
-	}
-	if err != nil {
-		return nil, conflict(r)
-	}
-	return &recordOutput{r}, nil
-}
-
-func (s *service) create(ctx context.Context, in *JobInput) (*recordOutput, error) {
-	job, text, err := document(in.RawBody)
-	if err != nil {
-		return nil, err
-	}
-	return s.kept(s.store.Create(ctx, job.Title, job.Quantity, text))
-}
-
-func (s *service) get(ctx context.Context, in *IDInput) (*recordOutput, error) {
-	return s.kept(s.store.Get(ctx, in.ID))
-}
-
-func (s *service) save(ctx context.Context, in *struct {
-	IDInput
-	JobInput
-	Revision int `query:"revision" required:"true" minimum:"1"`
-}) (*recordOutput, error) {
-	job, text, err := document(in.RawBody)
-	if err != nil {
-		return nil, err
-	}
-	return s.kept(s.store.Save(ctx, in.ID, in.Revision, job.Title, job.Quantity, text))
-}
-
-func (s *service) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, s.setRemoved(ctx, in.ID, true)
-}
-
-func (s *service) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, s.setRemoved(ctx, in.ID, false)
-}
-
-func (s *service) setRemoved(ctx context.Context, id string, removed bool) error {
-	err := s.store.Remove(ctx, id, removed)
-	if errors.Is(err, store.ErrNotFound) {
-		return huma.Error404NotFound("There is no such job here.")
-	}
-	return err
-}
-
-func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
-	if err := AddDemo(ctx, s.store); err != nil {
-		return nil, err
-	}
-	return s.list(ctx, &struct {
-		Search string `query:"search" maxLength:"200"`
-	}{})
-}
-
-// AddDemo keeps the demonstration's jobs, the first of them changed last, and
-// fills the shelf and the stamp drawer where they are empty.
-func AddDemo(ctx context.Context, kept *store.Store) error {
-	if err := addDemoShelf(ctx, kept); err != nil {
-		return err
-	}
-	if err := addDemoStamps(ctx, kept); err != nil {
-		return err
-	}
-	jobs, err := demo.Jobs()
-	if err != nil {
-		return err
-	}
-	for i := len(jobs) - 1; i >= 0; i-- {
-		text, err := json.Marshal(jobs[i])
-		if err != nil {
-			return err
-		}
-		if _, err := kept.Create(ctx, jobs[i].Title, jobs[i].Quantity, string(text)); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-func addDemoStamps(ctx context.Context, kept *store.Store) error {
-	s := service{store: kept}
-	tools, err := s.tools(ctx)
-	if err != nil || len(tools.Stamps) > 0 {
-		return err
-	}
-	tools.Stamps = demo.Stamps()
-	text, err := json.Marshal(tools)
-	if err != nil {
-		return err
-	}
-	return kept.SaveSettings(ctx, string(text))
-}
-
-func (s *service) export(ctx context.Context, in *struct {
-	JobInput
-	As   string `query:"as" required:"true" enum:"svg,dxf,pdf,csv,hpgl"`
-	Part string `query:"part" required:"true" enum:"base,layers,ladder,blank,nest,liner,band,strips,gauge,cuts"`
-}) (*fileOutput, error) {
-	p, err := s.answer(ctx, in.RawBody)
-	if err != nil {
-		return nil, err
-	}
-	var file bytes.Buffer
-	if err := draw.Write(&file, p, in.As, in.Part); err != nil {
-		var cannot *draw.FileError
-		if errors.As(err, &cannot) {
-			return nil, huma.Error422UnprocessableEntity("There is nothing to export.", &huma.ErrorDetail{Location: cannot.Field, Message: cannot.Text})
-		}
-		return nil, err
-	}
-	return &fileOutput{draw.MediaType(in.As), `attachment; filename="` + in.Part + `.` + in.As + `"`, file.Bytes()}, nil
+	return &catalogOutput{catalogBody(library.WithMaterials(brief.OwnMaterials(tools)))}, nil
 }
 
 // notFound answers API addresses that do not exist, so that the page's catch-all does not swallow them.

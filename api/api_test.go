@@ -9,6 +9,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 
@@ -67,7 +68,7 @@ func TestPlanCarriesDrawings(t *testing.T) {
 	server, _ := serve(t, Settings{})
 	var got Worked
 	status, _, text := call(t, "POST", server.URL+"/api/v1/plan", lantern, &got)
-	if status != 200 || got.Card.Width.Text != "5 in" || len(got.Drawings.Blanks) != len(got.Blanks) || len(got.Drawings.Post) != 1 || len(got.Drawings.Maps) != 1 || got.Post[0].Map == nil {
+	if status != 200 || got.Card.Width.Text != "5 in" || len(got.Drawings.Blanks) != len(got.Blanks) || len(got.Drawings.Post) != 1 || len(got.Drawings.Maps) != 1 || got.Post[0].Map != nil {
 		t.Errorf("%d %.300s", status, text)
 	}
 }
@@ -182,6 +183,21 @@ func TestPagesAndWrongAddresses(t *testing.T) {
 			t.Errorf("%s: %d %.80s", path, status, text)
 		}
 	}
+}
+
+// Servers are made beside each other without getting into each other's way.
+func TestServersAreMadeAtOnce(t *testing.T) {
+	var wait sync.WaitGroup
+	for range 8 {
+		wait.Go(func() {
+			for range 4 {
+				if _, err := OpenAPI(); err != nil {
+					t.Error(err)
+				}
+			}
+		})
+	}
+	wait.Wait()
 }
 
 func TestCommittedDescriptionIsCurrent(t *testing.T) {

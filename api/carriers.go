@@ -4,15 +4,16 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"strings"
-	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+	lru "github.com/hashicorp/golang-lru/v2"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/post"
 	"yellow-parcel/store"
 )
 
@@ -62,7 +63,7 @@ type (
 func registerCarriers(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/carriers", "listCarriers", "Every carrier's rules and prices", false), s.carriers)
 	save := op("PUT", "/carriers/{id}", "saveCarrier", "Keep an own copy of a carrier's rules", false, 409, 422)
-	save.MaxBodyBytes = catalog.MaxCarrier + 1
+	save.MaxBodyBytes = post.MaxCarrier + 1
 	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
 	huma.Register(a, save, s.saveCarrier)
 	huma.Register(a, op("PUT", "/carriers/{id}/prices", "saveCarrierPrices", "New prices of one class, in an own copy of the carrier's rules", false, 404, 409, 422), s.reprice)
@@ -78,39 +79,47 @@ func (s *service) library(ctx context.Context) (*catalog.Catalog, error) {
 	if err != nil {
 		return nil, err
 	}
-	var own []catalog.Carrier
+	return s.with(kept), nil
+}
+
+// with is the catalogue with carriers of the user's own in it.
+func (s *service) with(kept []store.Carrier) *catalog.Catalog {
+	var own []post.Carrier
 	for _, k := range kept {
 		// One that a newer program no longer reads is left out; the list says why.
 		if c, ok := s.rules.read(k); ok {
 			own = append(own, c)
 		}
 	}
-	return s.catalog.With(own), nil
+	return s.catalog.With(own)
 }
 
-// ruleMemory keeps carriers as they were read, so that a plan does not read them again.
+// ruleMemory keeps carriers as they were read, by their text, so that a plan does not read them again.
 type ruleMemory struct {
-	mu    sync.Mutex
-	known map[string]catalog.Carrier // by their text
+	known *lru.Cache[string, post.Carrier]
 }
 
-func newRuleMemory() *ruleMemory { return &ruleMemory{known: map[string]catalog.Carrier{}} }
+// rulesKept is more carriers than anyone posts with.
+const rulesKept = 64
+
+func newRuleMemory() *ruleMemory {
+	known, err := lru.New[string, post.Carrier](rulesKept)
+	if err != nil {
+		panic(err) // only a size below one is refused
+	}
+	return &ruleMemory{known}
+}
 
 // read reads a kept carrier; false where it cannot be read.
-func (m *ruleMemory) read(k store.Carrier) (catalog.Carrier, bool) {
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	if c, ok := m.known[k.Document]; ok {
+func (m *ruleMemory) read(k store.Carrier) (post.Carrier, bool) {
+	if c, ok := m.known.Get(k.Document); ok {
 		return c, true
 	}
-	c, err := catalog.ReadCarrier([]byte(k.Document))
+	c, err := post.ReadCarrier([]byte(k.Document))
 	if err != nil {
 		return c, false
 	}
-	if len(m.known) >= 64 {
-		clear(m.known)
-	}
-	m.known[k.Document] = c
+	m.known.Add(k.Document, c)
 	return c, true
 }
 
@@ -131,18 +140,18 @@ func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, e
 	}
 	for _, k := range kept {
 		if _, ok := mine[k.ID]; ok {
-			out.Body = append(out.Body, entryOf(catalog.Carrier{ID: k.ID, Name: k.ID}, "", mine))
+			out.Body = append(out.Body, entryOf(post.Carrier{ID: k.ID, Name: k.ID}, "", mine))
 		}
 	}
 	return out, nil
 }
 
 // entryOf is a carrier that ships, or the own copy in its place.
-func entryOf(c catalog.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
+func entryOf(c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
 	e := CarrierEntry{Ships: text != ""}
 	if k, ok := mine[c.ID]; ok {
 		text, e.Own, e.Revision = k.Document, true, k.Revision
-		own, err := catalog.ReadCarrier([]byte(k.Document))
+		own, err := post.ReadCarrier([]byte(k.Document))
 		if err != nil {
 			e.Problem = err.Error()
 		} else {
@@ -157,32 +166,13 @@ func entryOf(c catalog.Carrier, text string, mine map[string]store.Carrier) Carr
 	return e
 }
 
-func classInWords(c catalog.Carrier, class catalog.Class) CarrierClass {
+func classInWords(c post.Carrier, class post.Class) CarrierClass {
 	out := CarrierClass{ID: class.ID, Name: class.Name, Note: class.Note, Limits: []CarrierRule{}, Extra: []string{}, Prices: []CarrierRule{}}
-	length := func(v catalog.Length) string { return measure.Length(v).Text(c.Unit) }
-	l := class.Limits
-	rule(&out, "Length", l.Length, length)
-	rule(&out, "Height", l.Height, length)
-	rule(&out, "Thickness", l.Thickness, length)
-	rule(&out, "Weight", l.Weight, func(v catalog.Mass) string { return measure.Mass(v).Text(c.Unit) })
-	rule(&out, "Length to height", l.Ratio, catalog.Ratio.Text)
-	rule(&out, "Sides together", l.Sum, length)
-	word := func(name, text string, m catalog.Mark) {
-		if m != catalog.NotHeld {
-			out.Limits = append(out.Limits, CarrierRule{Name: name, Text: text, Unsure: m == catalog.Unsure})
-		}
+	held, more := class.List(&c)
+	for _, l := range held {
+		out.Limits = append(out.Limits, CarrierRule{Name: l.Name, Text: l.Text, Unsure: l.Unsure})
 	}
-	word("Outline", "rectangular", l.Rectangular)
-	word("Square", "not taken", l.Oblong)
-	if e := l.Even; e != nil {
-		out.Limits = append(out.Limits, CarrierRule{Name: "Evenness", Text: "differs by " + length(e.Variation) + " at most", Unsure: e.Check})
-	}
-	if f := l.Flexible; f != nil {
-		out.Limits = append(out.Limits, CarrierRule{Name: "Stiffness", Text: "must bend", Unsure: f.Check})
-	}
-	if s := class.Surcharge; s != nil {
-		out.Extra = extraInWords(c, s)
-	}
+	out.Extra = append(out.Extra, more...)
 	if p := class.Prices; p != nil {
 		out.Dated, out.Check, out.Stale = p.Effective, p.Check, plan.Stale(p.Effective, today())
 		priced(&out, c, p.Name, p.Steps)
@@ -193,52 +183,13 @@ func classInWords(c catalog.Carrier, class catalog.Class) CarrierClass {
 	return out
 }
 
-func rule[T catalog.Length | catalog.Mass | catalog.Ratio](out *CarrierClass, name string, r catalog.Range[T], text func(T) string) {
-	switch {
-	case r.Min == 0 && r.Max == 0:
-		return
-	case r.Min == 0:
-		out.Limits = append(out.Limits, CarrierRule{Name: name, Text: "up to " + text(r.Max), Unsure: r.Check != ""})
-	case r.Max == 0:
-		out.Limits = append(out.Limits, CarrierRule{Name: name, Text: "at least " + text(r.Min), Unsure: r.Check != ""})
-	default:
-		out.Limits = append(out.Limits, CarrierRule{Name: name, Text: text(r.Min) + " to " + text(r.Max), Unsure: r.Check != ""})
-	}
-}
-
-func extraInWords(c catalog.Carrier, s *catalog.Surcharge) []string {
-	out := []string{s.Name + ", " + s.Price.Text(c.Currency) + " more, when"}
-	if s.Ratio.Min > 0 {
-		out = append(out, "length to height is outside "+s.Ratio.Min.Text()+" to "+s.Ratio.Max.Text())
-	}
-	if s.Address != "" {
-		out = append(out, "the address does not run along the "+s.Address+" side")
-	}
-	if len(s.Closures) > 0 {
-		out = append(out, "it is closed with a "+strings.Join(s.Closures, ", "))
-	}
-	if len(s.Contents) > 0 {
-		out = append(out, "it holds a "+strings.Join(s.Contents, ", "))
-	}
-	if len(s.Wrappings) > 0 {
-		out = append(out, "its outside is "+strings.Join(s.Wrappings, ", "))
-	}
-	if s.Rigid != "" {
-		out = append(out, "it does not bend easily round "+s.Rigid)
-	}
-	if s.Thin != nil {
-		out = append(out, "it is under "+measure.Length(s.Thin.Thickness).Text(c.Unit)+" and large")
-	}
-	return out
-}
-
-func priced(out *CarrierClass, c catalog.Carrier, name string, steps []catalog.PriceStep) {
+func priced(out *CarrierClass, c post.Carrier, name string, steps []post.PriceStep) {
 	for _, s := range steps {
 		text := s.Price.Text(c.Currency)
 		if name != "" {
 			text += " " + name
 		}
-		out.Prices = append(out.Prices, CarrierRule{"to " + measure.Mass(s.To).Text(c.Unit), text, s.Check, strings.Fields(s.Price.Text(c.Currency))[0]})
+		out.Prices = append(out.Prices, CarrierRule{"to " + measure.Mass(s.To).Text(c.Unit), text, s.Check, measure.Money(s.Price).Bare(c.Currency)})
 	}
 }
 
@@ -247,23 +198,23 @@ func (s *service) saveCarrier(ctx context.Context, in *struct {
 	RawBody  []byte `contentType:"text/yaml"`
 	Revision int    `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
 }) (*carrierOutput, error) {
-	c, err := catalog.ReadCarrier(in.RawBody)
+	c, err := post.ReadCarrier(in.RawBody)
 	if err != nil {
 		return nil, lineProblem(err)
 	}
 	if c.ID != in.ID {
-		return nil, problem(plan.Problems{{Field: "id", Text: fmt.Sprintf("the rules are those of %q; they are kept as %q", c.ID, in.ID)}})
+		return nil, problem(job.Problems{{Field: "id", Text: fmt.Sprintf("the rules are those of %q; they are kept as %q", c.ID, in.ID)}})
 	}
 	return s.keepCarrier(ctx, in.ID, in.Revision, in.RawBody)
 }
 
 // lineProblem turns what is wrong with a carrier's file into an answer that names the line.
 func lineProblem(err error) error {
-	var at *catalog.CarrierError
+	var at *post.CarrierError
 	if !errors.As(err, &at) {
 		return err
 	}
-	return problem(plan.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
+	return problem(job.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
 }
 
 // keepCarrier keeps rules that were read already, as an own copy.
@@ -276,7 +227,7 @@ func (s *service) keepCarrier(ctx context.Context, id string, revision int, text
 		return nil, err
 	}
 	shipped, _ := catalog.CarrierText(id)
-	return &carrierOutput{entryOf(catalog.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
+	return &carrierOutput{entryOf(post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
 }
 
 // NewPrices are a class's prices from a day on, in the order the class lists them.
@@ -304,7 +255,7 @@ func (s *service) reprice(ctx context.Context, in *struct {
 	if !ok {
 		return nil, huma.Error404NotFound("There is no such carrier here.")
 	}
-	out, err := catalog.Reprice([]byte(text), in.Body.Class, in.Body.Effective, in.Body.Prices)
+	out, err := post.Reprice([]byte(text), in.Body.Class, in.Body.Effective, in.Body.Prices)
 	if err != nil {
 		return nil, lineProblem(err)
 	}

@@ -7,8 +7,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/sse"
 
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
 	"yellow-parcel/device"
 )
 
@@ -79,14 +79,14 @@ func (s *service) layOn(_ context.Context, in *struct {
 	if in.ID == "scale" {
 		w, err := measure.ParseMass(in.Load, unit)
 		if err != nil {
-			return nil, problem(plan.Problems{{Field: "load", Text: err.Error()}})
+			return nil, problem(job.Problems{{Field: "load", Text: err.Error()}})
 		}
 		s.bench.scale.Lay(min(w.Grams(), 20_000))
 		return nil, nil
 	}
 	l, err := measure.Parse(in.Load, unit)
 	if err != nil {
-		return nil, problem(plan.Problems{{Field: "load", Text: err.Error()}})
+		return nil, problem(job.Problems{{Field: "load", Text: err.Error()}})
 	}
 	s.bench.caliper.Lay(min(l.MM(), 150))
 	return nil, nil

@@ -5,45 +5,44 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
-	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/post"
 	"yellow-parcel/draw"
 )
 
 // Worked is a plan with its drawings.
 type Worked struct {
-	plan.Plan
+	document.Plan
 	Drawings draw.Set `json:"drawings"`
 }
 
 // Record is a kept job. Revision goes with the next save.
 type Record struct {
-	ID       string   `json:"id"`
-	Revision int      `json:"revision"`
-	Updated  string   `json:"updated" doc:"RFC 3339, UTC"`
-	Job      plan.Job `json:"job"`
+	ID       string  `json:"id"`
+	Revision int     `json:"revision"`
+	Updated  string  `json:"updated" doc:"RFC 3339, UTC"`
+	Edit     string  `json:"edit" doc:"what whoever kept it last called that edit"`
+	Job      job.Job `json:"job"`
 }
 
 // Summary is what a list shows of a kept job.
 type Summary struct {
-	ID       string        `json:"id"`
-	Revision int           `json:"revision"`
-	Title    string        `json:"title"`
-	Quantity int           `json:"quantity"`
-	Updated  string        `json:"updated"`
-	Figure   string        `json:"figure"`
-	State    string        `json:"state" enum:"good,look,stop"`
-	Word     string        `json:"word"`
-	Text     string        `json:"text"`
-	Drawing  *draw.Drawing `json:"drawing,omitempty"`
+	ID       string `json:"id"`
+	Revision int    `json:"revision"`
+	Title    string `json:"title"`
+	Quantity int    `json:"quantity"`
+	Updated  string `json:"updated"`
+	Shown
 }
 
 // Choice is one of a few things to pick, with its words.
@@ -53,10 +52,56 @@ type Choice struct {
 	Says string `json:"says,omitempty"`
 }
 
-// FoldChoice is a fold with the card's fields it has a use for.
+// FoldChoice is a fold with the card's fields it has a use for, and its picture.
 type FoldChoice struct {
 	Choice
 	Options []string `json:"options"`
+	Picture []string `json:"picture" doc:"outlines as SVG paths in a frame of 60 by 36"`
+}
+
+// PartChoice is something that can be taken along as a file, and the kinds of file there are of it.
+type PartChoice struct {
+	Part  string       `json:"part"`
+	Files []FileChoice `json:"files"`
+}
+
+// FileChoice is a kind of file.
+type FileChoice struct {
+	As        string `json:"as"`
+	Extension string `json:"extension"`
+	Says      string `json:"says"`
+}
+
+func partChoices() []PartChoice {
+	var out []PartChoice
+	for _, part := range draw.Parts() {
+		one := PartChoice{Part: part, Files: []FileChoice{}}
+		for _, f := range draw.Formats() {
+			if f.Takes(part) {
+				one.Files = append(one.Files, FileChoice{f.Name, f.Extension, f.About(part)})
+			}
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// A fileFormat and a filePart are among those there are.
+type (
+	fileFormat string
+	filePart   string
+)
+
+func (fileFormat) Schema(huma.Registry) *huma.Schema { return oneOf(draw.FormatNames()) }
+func (filePart) Schema(huma.Registry) *huma.Schema   { return oneOf(draw.Parts()) }
+
+func oneOf(names []string) *huma.Schema {
+	out := &huma.Schema{Type: huma.TypeString}
+	for _, n := range names {
+		out.Enum = append(out.Enum, n)
+	}
+	out.PrecomputeMessages()
+	return out
 }
 
 // StyleChoice is a way of making an envelope with the options of its own.
@@ -76,15 +121,7 @@ type StyleOption struct {
 func styleChoice(s blank.Style) StyleChoice {
 	out := StyleChoice{Choice{ID: s.ID, Name: s.Name}, []StyleOption{}}
 	for _, o := range s.Options {
-		one := StyleOption{Name: o.Name, Label: o.Label, Kind: "length", Words: []Choice{}}
-		switch {
-		case len(o.Words) > 0:
-			one.Kind = "words"
-		case o.Size:
-			one.Kind = "size"
-		case o.Envelope:
-			one.Kind = "envelope"
-		}
+		one := StyleOption{Name: o.Name, Label: o.Label, Kind: string(o.Kind()), Words: []Choice{}}
 		for _, w := range o.Words {
 			one.Words = append(one.Words, Choice{ID: w, Name: strings.ReplaceAll(w, "-", " ")})
 		}
@@ -115,16 +152,34 @@ type SheetEntry struct {
 
 // CatalogBody is everything bought that a job can name, and the choices it has.
 type CatalogBody struct {
-	Formats   []FormatEntry       `json:"formats"`
-	Sheets    []SheetEntry        `json:"sheets"`
-	Folds     []FoldChoice        `json:"folds"`
-	Styles    []StyleChoice       `json:"styles"`
-	Rulers    []Choice            `json:"rulers" doc:"Says is the unit a ruler goes with"`
-	Carriers  []Choice            `json:"carriers"`
-	Materials []plan.MaterialSpec `json:"materials" doc:"with their figures as they are typed"`
-	Closures  []string            `json:"closures" doc:"what some carrier has a rule about, of how a piece is closed"`
-	Wrappings []string            `json:"wrappings" doc:"of what its outside is made of"`
-	Contents  []string            `json:"contents" doc:"of what lies in it"`
+	Formats   []FormatEntry      `json:"formats"`
+	Sheets    []SheetEntry       `json:"sheets"`
+	Folds     []FoldChoice       `json:"folds"`
+	Styles    []StyleChoice      `json:"styles"`
+	Rulers    []Choice           `json:"rulers" doc:"Says is the unit a ruler goes with"`
+	Carriers  []Choice           `json:"carriers"`
+	Materials []job.MaterialSpec `json:"materials" doc:"with their figures as they are typed"`
+	Closures  []string           `json:"closures" doc:"what some carrier has a rule about, of how a piece is closed"`
+	Wrappings []string           `json:"wrappings" doc:"of what its outside is made of"`
+	Contents  []string           `json:"contents" doc:"of what lies in it"`
+	Parts     []PartChoice       `json:"parts" doc:"what can be taken along as a file"`
+	Usual     []Usual            `json:"usual" doc:"what is taken where a job does not say, by the unit it is in"`
+}
+
+// Usual is what is taken where a job in a unit does not say, as it would be typed.
+type Usual struct {
+	Unit   string `json:"unit"`
+	Ease   string `json:"ease" doc:"room beyond the card's thickness"`
+	Seam   string `json:"seam" doc:"overlap of a glued seam"`
+	Border string `json:"border" doc:"of a layer"`
+	Mat    string `json:"mat" doc:"what a cutting machine leaves free at each side"`
+	Base   string `json:"base" doc:"sheet that bases are cut from"`
+	Paper  string `json:"paper" doc:"sheet that envelopes are cut from"`
+}
+
+func usual(c *catalog.Catalog, u measure.Unit) Usual {
+	return Usual{string(u), brief.UsualEase(u).Text(u), brief.UsualSeam(u).Text(u), brief.UsualStep(u).Text(u), brief.UsualMat(u).Text(u),
+		c.UsualSheet(u, catalog.ForBase).ID, c.UsualSheet(u, catalog.ForBlank).ID}
 }
 
 func catalogBody(c *catalog.Catalog) CatalogBody {
@@ -142,7 +197,7 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 		if f.Hinge {
 			options = append(options, "hinge")
 		}
-		b.Folds = append(b.Folds, FoldChoice{Choice{f.ID, f.Name, f.Says}, options})
+		b.Folds = append(b.Folds, FoldChoice{Choice{f.ID, f.Name, f.Says}, options, f.Picture})
 	}
 	for _, s := range blank.Styles() {
 		b.Styles = append(b.Styles, styleChoice(s))
@@ -153,38 +208,19 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 	for _, c := range c.Carriers {
 		b.Carriers = append(b.Carriers, Choice{ID: c.ID, Name: c.Name, Says: c.Notes})
 	}
-	b.Closures, b.Wrappings, b.Contents = conditions(c)
+	words := post.Vocabulary(c.Carriers)
+	b.Closures, b.Wrappings, b.Contents = words["closure"], words["wrapping"], words["contents"]
+	b.Parts = partChoices()
+	b.Usual = []Usual{usual(c, measure.Inches), usual(c, measure.Millimetres)}
 	for _, m := range c.Materials {
-		b.Materials = append(b.Materials, plan.MaterialSpec(m.Row(measure.Millimetres)))
+		b.Materials = append(b.Materials, job.MaterialSpec(m.Row(measure.Millimetres)))
 	}
 	return b
 }
 
-// conditions are the words the carriers have rules about, each once, in the order they are met.
-func conditions(c *catalog.Catalog) (closures, wrappings, contents []string) {
-	closures, wrappings, contents = []string{}, []string{}, []string{}
-	add := func(to *[]string, words []string) {
-		for _, w := range words {
-			if !slices.Contains(*to, w) {
-				*to = append(*to, w)
-			}
-		}
-	}
-	for _, carrier := range c.Carriers {
-		for _, class := range carrier.Classes {
-			if s := class.Surcharge; s != nil {
-				add(&closures, s.Closures)
-				add(&wrappings, s.Wrappings)
-				add(&contents, s.Contents)
-			}
-		}
-	}
-	return closures, wrappings, contents
-}
-
 // problem turns what is wrong with a job into a 422 answer that names each field.
 func problem(err error) error {
-	var all plan.Problems
+	var all job.Problems
 	if !errors.As(err, &all) {
 		return err
 	}
@@ -213,36 +249,38 @@ type (
 	blankSchema  struct{}
 )
 
-var (
-	textSchema = &huma.Schema{Type: huma.TypeString}
-	sizeSchema = objectSchema(map[string]*huma.Schema{"width": textSchema, "height": textSchema}, "width", "height")
-)
+// Each description of the API has schemas of its own: they are filled in as it is made.
+func textSchema() *huma.Schema { return &huma.Schema{Type: huma.TypeString} }
+
+func sizeSchema() *huma.Schema {
+	return objectSchema(map[string]*huma.Schema{"width": textSchema(), "height": textSchema()}, "width", "height")
+}
 
 func objectSchema(fields map[string]*huma.Schema, required ...string) *huma.Schema {
 	return &huma.Schema{Type: huma.TypeObject, Properties: fields, Required: required, AdditionalProperties: false}
 }
 
 func (boughtSchema) Schema(huma.Registry) *huma.Schema {
-	return &huma.Schema{OneOf: []*huma.Schema{textSchema, sizeSchema}, Description: "a catalogue identifier, or a measured width and height"}
+	return &huma.Schema{OneOf: []*huma.Schema{textSchema(), sizeSchema()}, Description: "a catalogue identifier, or a measured width and height"}
 }
 
 func (layerSchema) Schema(huma.Registry) *huma.Schema {
 	fields := map[string]*huma.Schema{}
 	for _, name := range []string{"name", "border", "bottom", "paper", "colour", "material", "joint", "cover"} {
-		fields[name] = textSchema
+		fields[name] = textSchema()
 	}
 	named := objectSchema(fields, "border")
-	return &huma.Schema{OneOf: []*huma.Schema{textSchema, named}, Description: "a border, or a name and a border"}
+	return &huma.Schema{OneOf: []*huma.Schema{textSchema(), named}, Description: "a border, or a name and a border"}
 }
 
 func (blankSchema) Schema(r huma.Registry) *huma.Schema {
-	fields := map[string]*huma.Schema{"style": textSchema, "variant": textSchema, "ease": textSchema, "seam": textSchema, "liner": {Type: huma.TypeBoolean}, "paper": boughtSchema{}.Schema(r)}
+	fields := map[string]*huma.Schema{"style": textSchema(), "variant": textSchema(), "ease": textSchema(), "seam": textSchema(), "liner": {Type: huma.TypeBoolean}, "paper": boughtSchema{}.Schema(r)}
 	for _, s := range blank.Styles() {
 		for _, o := range s.Options {
-			fields[o.Name] = textSchema
+			fields[o.Name] = textSchema()
 			switch {
 			case o.Size:
-				fields[o.Name] = sizeSchema
+				fields[o.Name] = sizeSchema()
 			case o.Envelope:
 				fields[o.Name] = boughtSchema{}.Schema(r)
 			}
@@ -252,7 +290,7 @@ func (blankSchema) Schema(r huma.Registry) *huma.Schema {
 }
 
 func describeDocuments(r huma.Registry) {
-	r.RegisterTypeAlias(reflect.TypeFor[plan.Bought](), reflect.TypeFor[boughtSchema]())
-	r.RegisterTypeAlias(reflect.TypeFor[plan.LayerSpec](), reflect.TypeFor[layerSchema]())
-	r.RegisterTypeAlias(reflect.TypeFor[plan.BlankSpec](), reflect.TypeFor[blankSchema]())
+	r.RegisterTypeAlias(reflect.TypeFor[job.Bought](), reflect.TypeFor[boughtSchema]())
+	r.RegisterTypeAlias(reflect.TypeFor[job.LayerSpec](), reflect.TypeFor[layerSchema]())
+	r.RegisterTypeAlias(reflect.TypeFor[job.BlankSpec](), reflect.TypeFor[blankSchema]())
 }

@@ -6,6 +6,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/draw"
@@ -19,14 +22,14 @@ func registerEnvelope(a huma.API, s *service, op operation) {
 	huma.Register(a, outline, s.outline)
 }
 
-type wrapsOutput struct{ Body []plan.Wrap }
+type wrapsOutput struct{ Body []document.Wrap }
 
 func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
-	job, library, err := s.job(ctx, in.RawBody)
+	one, library, err := s.job(ctx, in.RawBody)
 	if err != nil {
 		return nil, problem(err)
 	}
-	all, err := plan.Wraps(job, library)
+	all, err := plan.Wraps(one, library, s.memory)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -35,34 +38,26 @@ func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error)
 
 // Folding is a blank folded step by step, and its trials by how far the hand strays.
 type Folding struct {
-	Frames []draw.Frame  `json:"frames"`
-	Trials []plan.Trials `json:"trials"`
+	Frames []draw.Frame      `json:"frames"`
+	Trials []document.Trials `json:"trials"`
 }
 
 type foldingOutput struct{ Body Folding }
 
 func (s *service) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
-	job, library, err := s.job(ctx, in.RawBody)
+	all, err := s.workOut(ctx, in.RawBody, plan.Work{NoWays: true})
 	if err != nil {
-		return nil, problem(err)
+		return nil, err
 	}
-	p, err := plan.MakeWith(job, library, plan.Work{Solve: s.cuts.solve, NoWays: true})
-	if err != nil {
-		return nil, problem(err)
-	}
-	trials, err := plan.TrialsByHand(job, library)
-	if err != nil {
-		return nil, problem(err)
-	}
-	return &foldingOutput{Folding{draw.Folding(p), trials}}, nil
+	return &foldingOutput{Folding{draw.Folding(all.Result), plan.ShakyHands(all.Result)}}, nil
 }
 
 // Silhouette is a card's outline and the smallest rectangle round it.
 type Silhouette struct {
-	Width   plan.Length  `json:"width"`
-	Height  plan.Length  `json:"height"`
-	Turn    float64      `json:"turn" doc:"degrees the outline is turned by to lie straight in it"`
-	Drawing draw.Drawing `json:"drawing"`
+	Width   document.Length `json:"width"`
+	Height  document.Length `json:"height"`
+	Turn    float64         `json:"turn" doc:"degrees the outline is turned by to lie straight in it"`
+	Drawing draw.Drawing    `json:"drawing"`
 }
 
 type silhouetteOutput struct{ Body Silhouette }
@@ -73,13 +68,13 @@ func (s *service) outline(_ context.Context, in *struct {
 }) (*silhouetteOutput, error) {
 	read, err := draw.ReadSVG(in.RawBody)
 	if err != nil {
-		return nil, problem(plan.Problems{{Field: "file", Text: err.Error()}})
+		return nil, problem(job.Problems{{Field: "file", Text: err.Error()}})
 	}
 	unit := measure.Unit(in.Unit)
 	ruler := measure.DefaultRuler(unit)
 	// A card's own size, for its envelope, rounds up.
-	size := func(mm float64) plan.Length { return plan.LengthOf(ruler.Up(measure.FromMM(mm)), unit) }
-	out := Silhouette{Width: size(read.Width), Height: size(read.Height), Turn: math.Round(read.Turn*1800/math.Pi) / 10}
-	out.Drawing = draw.Straight(read, out.Width, out.Height)
+	z := card.Size{Width: ruler.Up(measure.FromMM(read.Width)), Height: ruler.Up(measure.FromMM(read.Height))}
+	out := Silhouette{Width: plan.LengthOf(z.Width, unit), Height: plan.LengthOf(z.Height, unit), Turn: math.Round(read.Turn*1800/math.Pi) / 10}
+	out.Drawing = draw.Straight(read, z, unit)
 	return &silhouetteOutput{out}, nil
 }

@@ -6,14 +6,15 @@ import (
 	"strings"
 	"testing"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/draw"
 )
 
 func TestSettingsAreKeptAndUsed(t *testing.T) {
 	server, kept := serve(t, Settings{})
 	at := server.URL + "/api/v1/settings"
-	var tools plan.Tools
+	var tools job.Tools
 	if status, _, text := call(t, "GET", at, "", &tools); status != 200 || tools.Board != nil {
 		t.Errorf("%d %s", status, text)
 	}
@@ -23,8 +24,8 @@ func TestSettingsAreKeptAndUsed(t *testing.T) {
 	if status, _, text := call(t, "PUT", at, `{"board":{"jig":"a bit"}}`, nil); status != 422 || !strings.Contains(text, `"board.jig"`) {
 		t.Errorf("%d %s", status, text)
 	}
-	if text, err := kept.Settings(context.Background()); err != nil || !strings.Contains(text, "3/8 in") {
-		t.Errorf("%s %v", text, err)
+	if text, err := kept.Settings(context.Background()); err != nil || text.Revision != 1 || !strings.Contains(text.Document, "3/8 in") {
+		t.Errorf("%v %v", text, err)
 	}
 	var p Worked
 	body := `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"style":"corner-fold"}}`
@@ -34,7 +35,7 @@ func TestSettingsAreKeptAndUsed(t *testing.T) {
 	if c := p.Blanks[0].Creases[0]; c.Reading.In-c.At.In != 0.375 {
 		t.Errorf("the board reads %s at %s", c.Reading.Text, c.At.Text)
 	}
-	var found plan.Length
+	var found document.Length
 	if status, _, text := call(t, "GET", at+"/jig?side=6&reading=8+7/8&unit=in", "", &found); status != 200 || found.Text != "25/64 in" {
 		t.Errorf("%d %s", status, text)
 	}
@@ -54,7 +55,7 @@ func TestFoldingAndWraps(t *testing.T) {
 			t.Errorf("trials are not in the order of the hand: %+v", f.Trials)
 		}
 	}
-	var wraps []plan.Wrap
+	var wraps []document.Wrap
 	if status, _, text := call(t, "POST", server.URL+"/api/v1/wraps", lantern, &wraps); status != 200 || len(wraps) < 8 {
 		t.Errorf("%d %.200s", status, text)
 	}

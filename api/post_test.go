@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/post"
 )
 
 func yaml(r *http.Request) { r.Header.Set("Content-Type", "text/yaml") }
@@ -46,7 +47,7 @@ func TestOwnCarriersAreKeptUsedAndGivenUp(t *testing.T) {
 	if call(t, "POST", server.URL+"/api/v1/plan", lantern, &p); p.Post[0].PriceText != "0.78 USD" {
 		t.Errorf("%s", p.Post[0].PriceText)
 	}
-	if status, _, text := call(t, "PUT", at+"/us?revision=0", strings.Repeat("#", catalog.MaxCarrier+2), nil, yaml); status != 413 {
+	if status, _, text := call(t, "PUT", at+"/us?revision=0", strings.Repeat("#", post.MaxCarrier+2), nil, yaml); status != 413 {
 		t.Errorf("a huge file: %d %.100s", status, text)
 	}
 }

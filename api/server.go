@@ -1,12 +1,9 @@
 package api
 
 import (
-	"crypto/subtle"
 	"errors"
 	"io/fs"
-	"net"
 	"net/http"
-	"net/url"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -14,6 +11,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/work"
 	"yellow-parcel/store"
 )
 
@@ -24,10 +22,10 @@ type Settings struct{ Passcode string }
 // New is the whole server: the API, the health check and the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, headers, guard(set))
-	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
+	r.Use(logged, middleware.Recoverer, headers, guard(set))
+	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	register(a, &service{catalog.Standard(), kept, newCutMemory(), newBench(), newRuleMemory()})
+	register(a, &service{catalog.Standard(), kept, work.NewMemory(), newBench(), newRuleMemory()})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))
@@ -47,49 +45,6 @@ func headers(next http.Handler) http.Handler {
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		next.ServeHTTP(w, r)
 	})
-}
-
-// guard refuses requests that come by another site's name, from another site's
-// page, or, where a passcode is set, without it.
-func guard(set Settings) func(http.Handler) http.Handler {
-	return func(next http.Handler) http.Handler {
-		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			switch {
-			case set.Passcode == "" && !loopbackHost(r.Host):
-				http.Error(w, "This server answers to this machine's own names only.", http.StatusMisdirectedRequest)
-			case !sameOrigin(r):
-				http.Error(w, "Requests from other sites are refused.", http.StatusForbidden)
-			case set.Passcode != "" && !passes(r, set.Passcode):
-				w.Header().Set("WWW-Authenticate", `Basic realm="Yellow Parcel: any name, and the passcode"`)
-				http.Error(w, "The passcode is needed.", http.StatusUnauthorized)
-			default:
-				next.ServeHTTP(w, r)
-			}
-		})
-	}
-}
-
-func loopbackHost(host string) bool {
-	if name, _, err := net.SplitHostPort(host); err == nil {
-		host = name
-	}
-	host = strings.Trim(host, "[]")
-	return host == "localhost" || net.ParseIP(host).IsLoopback()
-}
-
-func sameOrigin(r *http.Request) bool {
-	origin := r.Header.Get("Origin")
-	if origin == "" {
-		site := r.Header.Get("Sec-Fetch-Site")
-		return site == "" || site == "same-origin" || site == "none" || r.Method == http.MethodGet && r.Header.Get("Sec-Fetch-Mode") == "navigate"
-	}
-	u, err := url.Parse(origin)
-	return err == nil && u.Host == r.Host
-}
-
-func passes(r *http.Request, passcode string) bool {
-	_, given, ok := r.BasicAuth()
-	return ok && subtle.ConstantTimeCompare([]byte(given), []byte(passcode)) == 1
 }
 
 // page serves the built front end; an address that is no file is one of its own screens.

@@ -3,11 +3,18 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
+	"net/http"
+	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/store"
 )
 
 // operation describes one of the API's operations.
@@ -15,42 +22,83 @@ type operation = func(method, path, id, summary string, takesJob bool, errors ..
 
 func registerSettings(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/settings", "settings", "The maker's own tools", false), s.settings)
-	huma.Register(a, op("PUT", "/settings", "saveSettings", "Keep the maker's own tools", false, 422), s.saveSettings)
+	save := op("PUT", "/settings", "saveSettings", "Keep the maker's own tools over the revision they edit", false, 422)
+	save.Responses = map[string]*huma.Response{"409": {Description: "Changed elsewhere", Content: map[string]*huma.MediaType{
+		"application/problem+json": {Schema: a.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[ToolsConflict](), true, "ToolsConflict")},
+	}}}
+	huma.Register(a, save, s.saveSettings)
 	huma.Register(a, op("GET", "/settings/jig", "jigOffset", "What a corner jig reads at its tip, from a square of known side", false, 422), s.jig)
 }
 
-type toolsOutput struct{ Body plan.Tools }
+// KeptTools are the maker's own tools as they are kept. Revision goes with the next save.
+type KeptTools struct {
+	Revision int `json:"revision" doc:"zero where none were kept yet"`
+	job.Tools
+}
+
+// ToolsConflict is the answer to a save of tools that were changed elsewhere since.
+type ToolsConflict struct {
+	huma.ErrorModel
+	Kept KeptTools `json:"kept"`
+}
+
+type toolsOutput struct{ Body KeptTools }
 
 // tools are the kept ones; none yet is no tools.
-func (s *service) tools(ctx context.Context) (plan.Tools, error) {
-	var t plan.Tools
+func (s *service) tools(ctx context.Context) (job.Tools, error) {
+	kept, err := s.keptTools(ctx)
+	return kept.Tools, err
+}
+
+func (s *service) keptTools(ctx context.Context) (KeptTools, error) {
 	if s.store == nil {
-		return t, nil
+		return KeptTools{}, nil
 	}
-	text, err := s.store.Settings(ctx)
-	if err != nil || text == "" {
-		return t, err
+	kept, err := s.store.Settings(ctx)
+	if err != nil {
+		return KeptTools{}, err
 	}
-	return t, json.Unmarshal([]byte(text), &t)
+	return readTools(kept)
+}
+
+func readTools(kept store.Settings) (KeptTools, error) {
+	out := KeptTools{Revision: kept.Revision}
+	if kept.Document == "" {
+		return out, nil
+	}
+	return out, json.Unmarshal([]byte(kept.Document), &out.Tools)
 }
 
 func (s *service) settings(ctx context.Context, _ *struct{}) (*toolsOutput, error) {
-	t, err := s.tools(ctx)
+	t, err := s.keptTools(ctx)
 	return &toolsOutput{t}, err
 }
 
-func (s *service) saveSettings(ctx context.Context, in *struct{ Body plan.Tools }) (*toolsOutput, error) {
-	if problems := in.Body.Check(); len(problems) > 0 {
+func (s *service) saveSettings(ctx context.Context, in *struct {
+	Revision int `query:"revision" minimum:"0" doc:"zero for the first"`
+	Body     job.Tools
+}) (*toolsOutput, error) {
+	if problems := brief.CheckTools(in.Body); len(problems) > 0 {
 		return nil, problem(problems)
 	}
 	text, err := json.Marshal(in.Body)
 	if err != nil {
 		return nil, err
 	}
-	return &toolsOutput{in.Body}, s.store.SaveSettings(ctx, string(text))
+	kept, err := s.store.SaveSettings(ctx, in.Revision, string(text))
+	changed := errors.Is(err, store.ErrConflict)
+	if err != nil && !changed {
+		return nil, err
+	}
+	out, err := readTools(kept)
+	if changed && err == nil {
+		return nil, &ToolsConflict{huma.ErrorModel{Status: http.StatusConflict, Title: "Conflict",
+			Detail: "The settings were changed elsewhere since they were opened here."}, out}
+	}
+	return &toolsOutput{out}, err
 }
 
-type lengthOutput struct{ Body plan.Length }
+type lengthOutput struct{ Body document.Length }
 
 func (s *service) jig(_ context.Context, in *struct {
 	Side    string `query:"side" maxLength:"100"`

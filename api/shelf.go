@@ -11,8 +11,10 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/work"
 	"yellow-parcel/demo"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
@@ -110,8 +112,8 @@ func (s *service) entry(i store.ShelfItem) (ShelfEntry, error) {
 		e.Name, w, h = f.Name, f.Width, f.Height
 	} else {
 		// What is kept was checked when it came in.
-		w, _ = measure.Parse(e.Item.Size.Width, measure.Inches)
-		h, _ = measure.Parse(e.Item.Size.Height, measure.Inches)
+		w, _ = measure.Parse(string(e.Item.Size.Width), measure.Inches)
+		h, _ = measure.Parse(string(e.Item.Size.Height), measure.Inches)
 		e.Name = "Offcut or odd size"
 	}
 	e.Inches = w.Text(measure.Inches) + " × " + h.Text(measure.Inches)
@@ -229,26 +231,26 @@ type Take struct {
 }
 
 func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutput, error) {
-	job, err := s.store.Get(ctx, in.Body.Job)
+	one, err := s.store.Get(ctx, in.Body.Job)
 	if err != nil {
 		return nil, shelfError(err)
 	}
-	p, err := s.answer(ctx, []byte(job.Document))
+	all, err := s.workOut(ctx, []byte(one.Document), plan.Work{NoWays: true})
 	if err != nil {
 		return nil, err
 	}
-	lines := linesOf(p)
+	lines := linesOf(all.Result)
 	if len(lines) == 0 {
 		return nil, huma.Error422UnprocessableEntity("This job cuts nothing from the shelf.",
 			&huma.ErrorDetail{Location: "stock", Message: "choose sheets from the shelf first"})
 	}
 	var offcuts []store.ShelfItem
 	if in.Body.State == "used" && in.Body.Offcuts {
-		if offcuts, err = offcutsOf(p); err != nil {
+		if offcuts, err = offcutsOf(all.Result); err != nil {
 			return nil, err
 		}
 	}
-	if _, err := s.store.Take(ctx, job.ID, titleOr(job.Title), in.Body.State, lines, offcuts); err != nil {
+	if _, err := s.store.Take(ctx, one.ID, titleOr(one.Title), in.Body.State, lines, offcuts); err != nil {
 		return nil, shelfError(err)
 	}
 	return s.shelf(ctx, nil)
@@ -262,11 +264,15 @@ func titleOr(title string) string {
 }
 
 // linesOf are the shelf's sheets a plan uses.
-func linesOf(p *plan.Plan) []store.UseLine {
+func linesOf(r *work.Result) []store.UseLine {
 	var out []store.UseLine
+	if r.Batch.Plan == nil {
+		return nil
+	}
 	at := map[string]int{}
-	for _, s := range p.CutPlan.Sheets {
-		if s.Item == "" || s.Buy {
+	for _, l := range r.Batch.Plan.Layouts {
+		s := r.Batch.Sheets[l.Sheet]
+		if s.Item == "" || r.Bought(l.Sheet) {
 			continue
 		}
 		i, ok := at[s.Item]
@@ -275,15 +281,16 @@ func linesOf(p *plan.Plan) []store.UseLine {
 			at[s.Item] = i
 			out = append(out, store.UseLine{Item: s.Item})
 		}
-		out[i].Count += s.Count
+		out[i].Count += l.Count
 	}
 	return out
 }
 
-func offcutsOf(p *plan.Plan) ([]store.ShelfItem, error) {
+func offcutsOf(r *work.Result) ([]store.ShelfItem, error) {
 	var out []store.ShelfItem
-	for _, o := range p.CutPlan.Offcuts {
-		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: plan.Bought{Width: o.Width.Text, Height: o.Height.Text}, Paper: o.Paper, Colour: o.Colour, Count: o.Count})
+	typed := func(l measure.Length) job.Length { return job.Length(l.Text(r.Brief.Unit)) }
+	for _, o := range r.Batch.Offcuts {
+		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: job.Bought{Width: typed(o.Size.Width), Height: typed(o.Size.Height)}, Paper: o.Paper.Name, Colour: o.Paper.Colour, Count: o.Count})
 		if err != nil {
 			return nil, err
 		}

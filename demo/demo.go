@@ -7,7 +7,7 @@ import (
 	"io/fs"
 
 	"yellow-parcel/core/catalog"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/job"
 	"yellow-parcel/shelf"
 )
 
@@ -21,8 +21,8 @@ var stock []byte
 func Shelf() ([]shelf.Item, error) { return shelf.Read(stock, catalog.Standard()) }
 
 // Stamps are what lies in the co-op's stamp drawer.
-func Stamps() []plan.StampSpec {
-	return []plan.StampSpec{
+func Stamps() []job.StampSpec {
+	return []job.StampSpec{
 		{Name: "lantern", Price: "0.78", Currency: "USD", Count: 60},
 		{Name: "kite", Price: "0.29", Currency: "USD", Count: 40},
 		{Name: "old ferry", Price: "0.20", Currency: "USD", Count: 25},
@@ -30,22 +30,22 @@ func Stamps() []plan.StampSpec {
 }
 
 // Jobs are the demonstration's job documents, in the order they are listed.
-func Jobs() ([]plan.Job, error) {
+func Jobs() ([]job.Job, error) {
 	names, err := fs.Glob(files, "jobs/*.json")
 	if err != nil {
 		return nil, err
 	}
-	var jobs []plan.Job
+	var jobs []job.Job
 	for _, name := range names {
 		text, err := files.ReadFile(name)
 		if err != nil {
 			return nil, err
 		}
-		job, err := plan.Read(text)
+		one, err := job.Read(text)
 		if err != nil {
 			return nil, err
 		}
-		jobs = append(jobs, job)
+		jobs = append(jobs, one)
 	}
 	return jobs, nil
 }

@@ -62,8 +62,8 @@ func TestScoresAsCSV(t *testing.T) {
 }
 
 func TestPerforationStopsShortOfTheEdge(t *testing.T) {
-	p := planOf(t, `"card":{"width":"5","height":"7"},"blank":{"style":"contour","variant":"angled","dash":"1/8 in","gap":"1/8 in","margin":"1/4 in"}`)
-	part, err := PartOf(p, "blank")
+	of := planOf(t, `"card":{"width":"5","height":"7"},"blank":{"style":"contour","variant":"angled","dash":"1/8 in","gap":"1/8 in","margin":"1/4 in"}`)
+	part, err := PartOf(of.Result, "blank")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -79,9 +79,9 @@ func TestPerforationStopsShortOfTheEdge(t *testing.T) {
 }
 
 func TestWhatGoesWithAnEnvelopeIsCutToo(t *testing.T) {
-	p := planOf(t, `"card":{"width":"5","height":"5","thickness":"1/8 in"},"blank":{"style":"square-rescue","paper":"us-12x18"}`)
+	of := planOf(t, `"card":{"width":"5","height":"5","thickness":"1/8 in"},"blank":{"style":"square-rescue","paper":"us-12x18"}`)
 	for name, want := range map[string][2]int{"liner": {1, 1}, "band": {1, 4}, "strips": {2, 0}, "nest": {1, 4}} {
-		part, err := PartOf(p, name)
+		part, err := PartOf(of.Result, name)
 		if err != nil {
 			t.Errorf("%s: %v", name, err)
 			continue
@@ -95,14 +95,15 @@ func TestWhatGoesWithAnEnvelopeIsCutToo(t *testing.T) {
 			}
 		}
 	}
-	if _, err := PartOf(planOf(t, `"envelope":"us-a7"`), "strips"); err == nil {
+	if _, err := PartOf(planOf(t, `"envelope":"us-a7"`).Result, "strips"); err == nil {
 		t.Error("strips for a card that does not slide")
 	}
 }
 
 func TestFoldingEndsAsTheProofFoldsIt(t *testing.T) {
-	p := planOf(t, boxJob)
-	frames := Folding(p)
+	of := planOf(t, boxJob)
+	p := of.Plan
+	frames := Folding(of.Result)
 	last := frames[len(frames)-1]
 	if len(frames) != 1+4*between || last.Step != 4 || last.Text != "Closed" {
 		t.Fatalf("%d moments, the last %q at step %d", len(frames), last.Text, last.Step)
@@ -120,8 +121,27 @@ func TestFoldingEndsAsTheProofFoldsIt(t *testing.T) {
 		t.Errorf("%d flaps down", n)
 	}
 	// A half swung flap stands on edge over the line it folds about.
-	f := p.Blanks[0].Geometry.Flaps[0]
-	if lo, hi := bounds(swung(f, 0.5)); hi[0]-lo[0] > 1e-6 || math.Abs(lo[0]-f.Axis[0][0]) > 1e-6 {
+	f := of.Result.Blanks[0].Flaps[0]
+	if lo, hi := bounds(swung(f, 0.5)); hi[0]-lo[0] > 2e-3 || math.Abs(lo[0]-f.Axis().A.X) > 2e-3 {
 		t.Errorf("on edge it reaches from %v to %v", lo, hi)
+	}
+}
+
+// A corner flap's glue runs along its two edges: its name stands between them, nearer the crease.
+func TestNoFlapsNameLiesOnGlue(t *testing.T) {
+	for _, fields := range []string{
+		`"card":{"width":"5","height":"7"},"blank":{"style":"corner-fold"}`, `"card":{"width":"5","height":"5","thickness":"1/2"},"blank":{"style":"box"}`,
+		`"unit":"mm","card":{"width":"100","height":"210"},"blank":{"style":"straight-fold"}`,
+	} {
+		of := planOf(t, fields)
+		m := of.Result.Blanks[0]
+		_, tabs := wallsOf(m.Blank)
+		for _, l := range All(of).Blanks[0].Labels {
+			for _, g := range append(m.Glue(), tabs...) {
+				if l.Kind == "" && meets(g, l.At, letterHalf*float64(len(l.Text)), lineHalf) {
+					t.Errorf("%s: %s stands on glue at %v", fields, l.Text, l.At)
+				}
+			}
+		}
 	}
 }

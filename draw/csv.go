@@ -5,37 +5,51 @@ import (
 	"fmt"
 	"io"
 	"strconv"
-
-	"yellow-parcel/core/plan"
 )
 
-// CutListCSV writes the batch's cuts in the order of work, one line for each cut of each way a sheet is cut.
-func CutListCSV(w io.Writer, p *plan.Plan) error {
-	out := csv.NewWriter(w)
+var csvFormat = Format{
+	Name: "csv", Media: "text/csv; charset=utf-8", Extension: "csv", Says: "one line for each cut",
+	SaysOf: map[string]string{"blank": "one line for each score, with what the board reads"},
+	List:   map[string]func(io.Writer, Source) error{Cuts: cutListCSV, "blank": scoresCSV},
+}
+
+// cutListCSV writes the batch's cuts in the order of work, one line for each cut of each way a sheet is cut.
+func cutListCSV(w io.Writer, of Source) error {
+	if err := cutListOf(of); err != nil {
+		return err
+	}
+	s := scene{of.Result}
 	rows := [][]string{{"cut", "set", "set_mm", "sheet", "sheet_name", "paper", "sheets"}}
-	for _, s := range p.CutPlan.Sheets {
-		for _, c := range s.Cuts {
+	for i, l := range s.Batch.Plan.Layouts {
+		sheet := s.Batch.Sheets[l.Sheet]
+		for _, c := range l.Cuts {
 			rows = append(rows, []string{
-				fmt.Sprintf("%s%d", s.Letter, c.Step), c.Set.Text, strconv.FormatFloat(c.Set.MM, 'f', -1, 64),
-				s.Letter, s.Name, s.Paper, strconv.Itoa(s.Count),
+				fmt.Sprintf("%s%d", Letter(i), c.Number), s.text(c.Set), millimetres(c.Set),
+				Letter(i), sheet.Name, sheet.Paper.Name, strconv.Itoa(l.Count),
 			})
 		}
 	}
-	return out.WriteAll(rows)
+	return csv.NewWriter(w).WriteAll(rows)
 }
 
-// ScoresCSV writes the first blank's scores in the order they are made: what the
+// scoresCSV writes the first blank's scores in the order they are made: what the
 // board reads, the true distance, and where the score meets the paper's edge.
-func ScoresCSV(w io.Writer, p *plan.Plan) error {
-	out := csv.NewWriter(w)
-	mm := func(l plan.Length) string { return strconv.FormatFloat(l.MM, 'f', -1, 64) }
+func scoresCSV(w io.Writer, of Source) error {
+	s := scene{of.Result}
+	if len(s.Blanks) == 0 {
+		_, err := s.blankPart()
+		return &FileError{"part", err.Error()}
+	}
+	if len(s.Blanks[0].Creases) == 0 {
+		return errNotSo
+	}
 	rows := [][]string{{"score", "flap", "from", "reading", "reading_mm", "at", "at_mm", "length_mm", "edge_mark", "edge_mark_mm", "edge_mark_from"}}
-	for i, c := range p.Blanks[0].Creases {
-		row := []string{strconv.Itoa(i + 1), c.Flap, c.From, c.Reading.Text, mm(c.Reading), c.At.Text, mm(c.At), mm(c.Length), "", "", c.MarkFrom}
-		if c.Mark != nil {
-			row[8], row[9] = c.Mark.Text, mm(*c.Mark)
+	for i, c := range s.Blanks[0].Creases {
+		row := []string{strconv.Itoa(i + 1), c.Flap, c.From, s.text(c.Reading), millimetres(c.Reading), s.text(c.At), millimetres(c.At), millimetres(c.Length), "", "", c.MarkFrom}
+		if c.Mark > 0 {
+			row[8], row[9] = s.text(c.Mark), millimetres(c.Mark)
 		}
 		rows = append(rows, row)
 	}
-	return out.WriteAll(rows)
+	return csv.NewWriter(w).WriteAll(rows)
 }

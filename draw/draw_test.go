@@ -10,20 +10,22 @@ import (
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/plan"
 )
 
-func planOf(t *testing.T, fields string) *plan.Plan {
+func planOf(t *testing.T, fields string) Source {
 	t.Helper()
-	j, err := plan.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
+	j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
 	if err != nil {
 		t.Fatal(err)
 	}
-	p, err := plan.Make(j, catalog.Standard())
+	all, err := plan.WorkOut(j, catalog.Standard(), plan.Work{Whole: true})
 	if err != nil {
 		t.Fatal(err)
 	}
-	return p
+	return all
 }
 
 type file struct {
@@ -73,7 +75,7 @@ func (f file) paths(id string) (out [][]Point, closed bool) {
 }
 
 func TestBlankAsSVGIsTrueToSize(t *testing.T) {
-	part, err := PartOf(planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`), "blank")
+	part, err := PartOf(planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`).Result, "blank")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -106,20 +108,20 @@ func TestBlankAsSVGIsTrueToSize(t *testing.T) {
 }
 
 func TestOtherPartsAndWrongOnes(t *testing.T) {
-	p := planOf(t, `"envelope":"us-a7","layers":["1/8","1/8"]`)
-	base, _ := PartOf(p, "base")
+	of := planOf(t, `"envelope":"us-a7","layers":["1/8","1/8"]`)
+	base, _ := PartOf(of.Result, "base")
 	f := readSVG(t, base)
 	if f.Width != "254mm" || f.Height != "177.8mm" {
 		t.Errorf("base %+v", f)
 	}
-	layers, _ := PartOf(p, "layers")
+	layers, _ := PartOf(of.Result, "layers")
 	if cut, _ := readSVG(t, layers).paths("cut"); len(cut) != 2 {
 		t.Errorf("%d layers", len(cut))
 	}
-	if _, err := PartOf(p, "lid"); err == nil || !strings.Contains(err.Error(), `"lid" is not a part`) {
+	if _, err := PartOf(of.Result, "lid"); err == nil || !strings.Contains(err.Error(), `"lid" is not a part`) {
 		t.Errorf("%v", err)
 	}
-	if _, err := PartOf(planOf(t, `"envelope":"us-a7","layers":[]`), "layers"); err == nil {
+	if _, err := PartOf(planOf(t, `"envelope":"us-a7","layers":[]`).Result, "layers"); err == nil {
 		t.Error("no layers were drawn")
 	}
 }
@@ -134,9 +136,10 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 		}
 	}
 	for _, fields := range jobs {
-		p := planOf(t, fields)
+		of := planOf(t, fields)
+		p := of.Plan
 		known := map[string]string{"sheet.width": p.Base.Sheet.Width.Text, "sheet.height": p.Base.Sheet.Height.Text}
-		note := func(all []plan.Answer) {
+		note := func(all []document.Answer) {
 			for _, a := range all {
 				for _, f := range a.Figures {
 					known[f.Key] = f.Text
@@ -144,7 +147,7 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 			}
 		}
 		note(p.Answers)
-		set := All(p)
+		set := All(of)
 		check := func(all ...Drawing) {
 			for _, d := range all {
 				for _, dim := range d.Dims {
@@ -157,11 +160,11 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 		check(append([]Drawing{set.Start, set.Base, set.Layers, set.Ladder}, set.Sheets...)...)
 		note(p.Blanks[0].Answers)
 		check(set.Blanks[0])
-		for _, f := range Folding(p) {
+		for _, f := range Folding(of.Result) {
 			check(f.Drawing)
 		}
 		for i, e := range p.Extras {
-			note([]plan.Answer{e.Answer})
+			note([]document.Answer{e.Answer})
 			check(set.Extras[i])
 		}
 		i := 0
@@ -175,5 +178,29 @@ func TestEveryDimensionNamesAFigure(t *testing.T) {
 		check(set.Finished)
 		note(p.Gauge.Answers)
 		check(*set.Gauge)
+	}
+}
+
+// A drawing is as large as its room: what is drawn reaches across at least four fifths of its width or its height.
+func TestDrawingsFillTheirFrames(t *testing.T) {
+	for _, fields := range []string{
+		`"envelope":"us-a7"`, boxJob, `"card":{"width":"5","height":"5","thickness":"1/8 in"},"blank":{"style":"square-rescue","paper":"us-12x18"}`,
+		`"unit":"mm","card":{"width":"100","height":"210"},"blank":{"style":"straight-fold"},"stock":[{"sheet":"iso-a4","count":9}],"quantity":3`,
+	} {
+		of := planOf(t, fields)
+		set := All(of)
+		frames := Folding(of.Result)
+		all := append([]Drawing{set.Start, set.Base, set.Layers, set.Finished, set.Section, set.Blanks[0], frames[0].Drawing, frames[len(frames)-1].Drawing}, set.Sheets...)
+		all = append(append(all, set.Post...), set.Maps...)
+		for _, d := range all {
+			var pts []Point
+			for _, s := range d.Shapes {
+				pts = append(pts, s.Points...)
+			}
+			lo, hi := bounds(pts)
+			if wide, high := (hi[0]-lo[0])/(d.Hi[0]-d.Lo[0]), (hi[1]-lo[1])/(d.Hi[1]-d.Lo[1]); max(wide, high) < 0.8 {
+				t.Errorf("%s: %s takes %.2f of its width and %.2f of its height", fields, d.Name, wide, high)
+			}
+		}
 	}
 }

@@ -6,6 +6,11 @@ import (
 	"strings"
 )
 
+var dxfFormat = Format{
+	Name: "dxf", Media: "image/vnd.dxf", Extension: "dxf", Says: "layers CUT, SCORE and GLUE, in millimetres",
+	Outline: func(w io.Writer, p Part, _ Source) error { return DXF(w, p) },
+}
+
 // DXF writes a part as an R12 drawing in millimetres, y up the page: closed
 // polylines on the layers CUT and GLUE, lines on SCORE.
 func DXF(w io.Writer, p Part) error {

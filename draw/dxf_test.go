@@ -55,12 +55,12 @@ func readDXF(t *testing.T, file []byte) (out []entity, units string) {
 }
 
 func TestBlankAsDXFReadsBack(t *testing.T) {
-	p := planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`)
+	of := planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`)
 	var b bytes.Buffer
-	if err := Write(&b, p, "dxf", "blank"); err != nil {
+	if err := Write(&b, of, "dxf", "blank"); err != nil {
 		t.Fatal(err)
 	}
-	part, err := PartOf(p, "blank")
+	part, err := PartOf(of.Result, "blank")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,63 +5,146 @@ import (
 	"math"
 	"slices"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/shape"
+	"yellow-parcel/core/work"
 )
 
-// unfolded is a blank laid flat, mouth at the top: cut solid, scores dashed, glue and waste hatched.
-func unfolded(b *plan.Blank) Drawing {
-	d := blankDrawing(b.Name, 0, 0)
-	d.Lo, d.Hi = bounds(b.Geometry.Paper)
-	g := b.Geometry
-	d.add("paper", g.Paper)
-	for _, w := range g.Waste {
-		d.add("waste", w)
+// unfolded is a blank laid flat, mouth at the top, with its measures.
+func (s scene) unfolded(m *work.Made) Drawing {
+	d := s.laid(m)
+	s.scores(&d, m)
+	s.measured(&d, m)
+	return d
+}
+
+// small is a blank as it is shown among others: without measures, and no finer than it can be seen.
+func (s scene) small(m *work.Made) Drawing {
+	d := s.laid(m)
+	for _, c := range m.Creases {
+		l := segment(c.Line)
+		d.line("score", "", l[0], l[1])
 	}
-	d.add("cut", g.Outline)
-	for _, q := range g.Walls {
-		d.add("wall", q)
-	}
-	for _, q := range slices.Concat(g.Glue, g.Tabs) {
-		d.add("glue", q)
-	}
-	for _, q := range g.Strips {
-		d.add("strip", q)
-	}
-	for _, f := range g.Flaps {
-		d.Labels = append(d.Labels, Label{middle(f.Points), f.Name, along(f.Points)})
-	}
-	d.Labels = append(d.Labels, Label{middle(g.Body), "front", "big"})
-	d.scores(b)
-	switch {
-	case b.Bought != "":
-		d.dim("bottom", 0, Point{g.Body[0][0], d.Hi[1]}, Point{g.Body[1][0], d.Hi[1]}, b.Outside.Width.Text, "outside.width")
-		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, b.Width.Text, "blank.width")
-		d.dim("right", 0, d.Hi, Point{d.Hi[0], d.Lo[1]}, b.Height.Text, "blank.height")
-		d.dim("top", 0, g.Inside[0], g.Inside[1], b.Cavity.Width.Text, "cavity.width")
-	case g.Diagonal:
-		// The square's own side slants, so it is said as a label along the upper right edge.
-		d.Labels = append(d.Labels, Label{Point{(d.Lo[0] + d.Hi[0]*3) / 4, (d.Lo[1]*3 + d.Hi[1]) / 4}, b.Width.Text, "slant"})
-	default:
-		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, b.Width.Text, "blank.width")
-		d.dim("right", 1, d.Hi, Point{d.Hi[0], d.Lo[1]}, b.Height.Text, "blank.height")
+	s.unread(&d, m)
+	for _, one := range d.Shapes {
+		for i, q := range one.Points {
+			one.Points[i] = Point{math.Round(q[0]*10) / 10, math.Round(q[1]*10) / 10}
+		}
 	}
 	return d
 }
 
+// laid is a blank laid flat: cut solid, glue and waste hatched.
+func (s scene) laid(m *work.Made) Drawing {
+	d := blankDrawing(nameOf(m), 0, 0)
+	d.Lo, d.Hi = bounds(outline(m.Blank.Paper))
+	d.add("paper", outline(m.Blank.Paper))
+	for _, w := range m.Waste {
+		d.add("waste", outline(w.Shape))
+	}
+	d.add("cut", outline(m.Outline))
+	walls, tabs := wallsOf(m.Blank)
+	for _, q := range walls {
+		d.add("wall", outline(q))
+	}
+	for _, q := range slices.Concat(m.Glue(), tabs) {
+		d.add("glue", outline(q))
+	}
+	for _, q := range m.Strips {
+		d.add("strip", outline(q))
+	}
+	return d
+}
+
+// measured names a blank's flaps and measures its sides.
+func (s scene) measured(d *Drawing, m *work.Made) {
+	_, tabs := wallsOf(m.Blank)
+	glue := slices.Concat(m.Glue(), tabs)
+	for _, f := range m.Flaps {
+		pts := outline(f.Shape)
+		d.Labels = append(d.Labels, Label{offGlue(f.Name, middle(pts), middle(segment(f.Crease)), glue), f.Name, along(pts)})
+	}
+	body := outline(m.Body)
+	d.Labels = append(d.Labels, Label{middle(body), "front", "big"})
+	switch {
+	case m.Bought != "":
+		inside := outline(m.Inside)
+		d.dim("bottom", 0, Point{body[0][0], d.Hi[1]}, Point{body[1][0], d.Hi[1]}, s.text(m.Outside().Width), "outside.width")
+		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, s.text(m.Width), "blank.width")
+		d.dim("right", 0, d.Hi, Point{d.Hi[0], d.Lo[1]}, s.text(m.Height), "blank.height")
+		d.dim("top", 0, inside[0], inside[1], s.text(m.Cavity.Width), "cavity.width")
+	case m.Diagonal:
+		// The square's own side slants, so it is said as a label along the upper right edge.
+		d.Labels = append(d.Labels, Label{Point{(d.Lo[0] + d.Hi[0]*3) / 4, (d.Lo[1]*3 + d.Hi[1]) / 4}, s.text(m.Width), "slant"})
+	default:
+		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, s.text(m.Width), "blank.width")
+		d.dim("right", 1, d.Hi, Point{d.Hi[0], d.Lo[1]}, s.text(m.Height), "blank.height")
+	}
+}
+
+func nameOf(m *work.Made) string { return m.Style.Name + ", " + m.Variant.Name }
+
+// wallsOf are a box's standing walls, and the glue tabs at their ends.
+func wallsOf(b blank.Blank) (walls, tabs []shape.Polygon) {
+	for _, f := range b.Flaps {
+		if len(f.Wall) > 0 {
+			walls, tabs = append(walls, f.Wall), append(tabs, f.Tab)
+		}
+	}
+	return walls, tabs
+}
+
 // scores draws the creases with what the board reads at each, or the dashes a
 // machine cuts; folds made by eye have no reading.
-func (d *Drawing) scores(b *plan.Blank) {
-	tier := map[string]int{}
-	for i, c := range b.Creases {
-		key := fmt.Sprintf("crease%d", i)
-		d.line("score", key, c.Line[0], c.Line[1])
-		d.reading(key, c, c.Line, tier[c.From])
-		tier[c.From]++
-	}
-	if len(b.Creases) == 0 {
-		for _, f := range b.Geometry.Flaps {
-			d.line("score", "", f.Crease[0], f.Crease[1])
+func (s scene) scores(d *Drawing, m *work.Made) {
+	var across, along int
+	for i, c := range m.Creases {
+		key, l := fmt.Sprintf("crease%d", i), segment(c.Line)
+		d.line("score", key, l[0], l[1])
+		tier := &across
+		if c.Level {
+			tier = &along
 		}
+		d.reading(key, c, m.Diagonal, s.text(c.Reading), *tier)
+		*tier++
+	}
+	s.unread(d, m)
+}
+
+// Half the room a label takes, in millimetres: for each letter across, and down.
+const (
+	letterHalf = 2.4
+	lineHalf   = 3
+)
+
+// offGlue is the place for a flap's label from its middle towards its crease that
+// is the first off the glue; where all of that is glued, the middle.
+func offGlue(name string, from, to Point, glue []shape.Polygon) Point {
+	wide := letterHalf * float64(len(name))
+	for k := range 10 {
+		t := float64(k) / 10
+		at := Point{from[0] + t*(to[0]-from[0]), from[1] + t*(to[1]-from[1])}
+		if !slices.ContainsFunc(glue, func(g shape.Polygon) bool { return meets(g, at, wide, lineHalf) }) {
+			return at
+		}
+	}
+	return from
+}
+
+// meets tells whether a convex piece comes within so far across and down of a point.
+func meets(g shape.Polygon, at Point, across, down float64) bool {
+	return len(g.Intersect(shape.Rect(at[0]-across, at[1]-down, at[0]+across, at[1]+down))) > 0
+}
+
+// unread draws the scores of a blank that has none to set by a ruler.
+func (scene) unread(d *Drawing, m *work.Made) {
+	if len(m.Creases) > 0 {
+		return
+	}
+	for _, f := range m.Flaps {
+		l := segment(f.Crease)
+		d.line("score", "", l[0], l[1])
 	}
 }
 
@@ -76,87 +159,86 @@ func along(pts []Point) string {
 
 // reading measures one score from the edge or corner it is set from. A corner
 // is half way along its side of the drawing.
-func (d *Drawing) reading(key string, c plan.Crease, line []Point, tier int) {
+func (d *Drawing) reading(key string, c blank.Crease, diagonal bool, text string, tier int) {
+	line := segment(c.Line)
 	x, y := min(line[0][0], line[1][0]), min(line[0][1], line[1][1])
-	switch c.From {
-	case "left corner":
-		d.dim("top", tier, Point{d.Lo[0], (d.Lo[1] + d.Hi[1]) / 2}, Point{x, y}, c.Reading.Text, key)
-	case "left edge":
-		d.dim("top", tier, Point{d.Lo[0], y}, Point{x, y}, c.Reading.Text, key)
-	case "top corner":
-		d.dim("left", tier, Point{(d.Lo[0] + d.Hi[0]) / 2, d.Lo[1]}, Point{x, y}, c.Reading.Text, key)
+	switch {
+	case diagonal && !c.Level:
+		d.dim("top", tier, Point{d.Lo[0], (d.Lo[1] + d.Hi[1]) / 2}, Point{x, y}, text, key)
+	case !c.Level:
+		d.dim("top", tier, Point{d.Lo[0], y}, Point{x, y}, text, key)
+	case diagonal:
+		d.dim("left", tier, Point{(d.Lo[0] + d.Hi[0]) / 2, d.Lo[1]}, Point{x, y}, text, key)
 	default: // from the bottom edge
-		d.dim("left", tier, Point{x, d.Hi[1]}, Point{x, y}, c.Reading.Text, key)
+		d.dim("left", tier, Point{x, d.Hi[1]}, Point{x, y}, text, key)
 	}
 }
 
 // folded is the closed envelope seen from the back, the card inside it dotted, any hole marked.
-func folded(p *plan.Plan, b *plan.Blank) Drawing {
-	g := b.Geometry
-	d := blankDrawing(b.Name+", folded", 0, 0)
-	d.Lo, d.Hi = bounds(g.Body)
-	d.add("envelope", g.Body)
-	for _, f := range g.Flaps {
-		d.add("flap", f.Folded)
-		d.reach(f.Folded)
+func (s scene) folded(m *work.Made) Drawing {
+	d := blankDrawing(nameOf(m)+", folded", 0, 0)
+	body, inside := outline(m.Body), outline(m.Inside)
+	d.Lo, d.Hi = bounds(body)
+	d.add("envelope", body)
+	for _, f := range m.Proof.Folded {
+		pts := outline(f.Shape)
+		d.add("flap", pts)
+		d.reach(pts)
 	}
-	d.cardInside(p, b)
-	for _, q := range g.Strips {
-		d.add("strip", q)
+	s.cardInside(&d, m)
+	for _, q := range m.Strips {
+		d.add("strip", outline(q))
 	}
-	for _, hole := range g.Holes {
-		d.add("hole", hole)
+	for _, hole := range m.Proof.Holes {
+		d.add("hole", outline(hole))
 	}
-	lo, hi := bounds(g.Inside)
-	d.dim("bottom", 0, Point{lo[0], hi[1]}, hi, b.Cavity.Width.Text, "cavity.width")
-	d.dim("right", 0, hi, Point{hi[0], lo[1]}, b.Cavity.Height.Text, "cavity.height")
+	lo, hi := bounds(inside)
+	d.dim("bottom", 0, Point{lo[0], hi[1]}, hi, s.text(m.Cavity.Width), "cavity.width")
+	d.dim("right", 0, hi, Point{hi[0], lo[1]}, s.text(m.Cavity.Height), "cavity.height")
 	return d
 }
 
-// reach widens the drawing to hold more points.
-func (d *Drawing) reach(pts []Point) {
-	lo, hi := bounds(pts)
-	d.Lo = Point{min(d.Lo[0], lo[0]), min(d.Lo[1], lo[1])}
-	d.Hi = Point{max(d.Hi[0], hi[0]), max(d.Hi[1], hi[1])}
-}
-
 // cardInside dots the card in, the way it lies, in the middle of the cavity.
-func (d *Drawing) cardInside(p *plan.Plan, b *plan.Blank) {
-	w, h := p.Card.Width.MM, p.Card.Height.MM
-	if math.Abs(w-h) > 1e-6 && (w < h) != (b.Cavity.Width.MM < b.Cavity.Height.MM) {
-		w, h = h, w
+func (s scene) cardInside(d *Drawing, m *work.Made) {
+	z := s.Card.Size
+	if z.Width != z.Height && (z.Width < z.Height) != (m.Cavity.Width < m.Cavity.Height) {
+		z = z.Turned()
 	}
-	at := middle(b.Geometry.Inside)
+	at := middle(outline(m.Inside))
+	w, h := z.Width.MM(), z.Height.MM()
 	d.add("inside", rect(at[0]-w/2, at[1]-h/2, w, h))
 }
 
 // face is a sealed piece as it is handed in, with its address and stamp.
-func face(p *plan.Post) Drawing {
-	w, h := p.Length.MM, p.Height.MM
+func (s scene) face() Drawing {
+	length, height := s.Sides(s.Pieces[0])
+	w, h := length.MM(), height.MM()
 	d := blankDrawing("piece", w, h)
 	d.add("envelope", rect(0, 0, w, h))
-	s := min(w, h) * 0.18
-	d.add("stamp", rect(w-s*1.2, s*0.25, s, s*1.15))
+	side := min(w, h) * 0.18
+	d.add("stamp", rect(w-side*1.2, side*0.25, side, side*1.15))
 	for i := range 3 {
 		y := h*0.5 + float64(i)*h*0.1
 		d.line("address", "", Point{w * 0.42, y}, Point{w * (0.78 - 0.06*float64(i)), y})
 	}
-	d.dim("top", 0, Point{}, Point{w, 0}, p.Length.Text, "post.length")
-	d.dim("left", 0, Point{0, h}, Point{}, p.Height.Text, "post.height")
+	d.dim("top", 0, Point{}, Point{w, 0}, s.text(length), "post.length")
+	d.dim("left", 0, Point{0, h}, Point{}, s.text(height), "post.height")
 	return d
 }
 
 // slot is the piece on edge, beside the thickest its class takes.
-func slot(p *plan.Post) Drawing {
-	w, t := p.Length.MM, p.Thickness.MM
+func (s scene) slot(v *post.Verdict) Drawing {
+	length, _ := s.Sides(s.Pieces[0])
+	thick := s.Pieces[0].Piece.Thickness
+	w, t := length.MM(), thick.MM()
 	d := blankDrawing("slot", w, t)
-	if p.Slot != nil {
-		d.Hi[1] = max(t, p.Slot.MM)
-		d.add("slot", rect(0, d.Hi[1]-p.Slot.MM, w, p.Slot.MM))
-		d.dim("left", 0, Point{0, d.Hi[1]}, Point{0, d.Hi[1] - p.Slot.MM}, p.Slot.Text, "post.slot")
+	if most := v.Thickest(); most > 0 {
+		d.Hi[1] = max(t, most.MM())
+		d.add("slot", rect(0, d.Hi[1]-most.MM(), w, most.MM()))
+		d.dim("left", 0, Point{0, d.Hi[1]}, Point{0, d.Hi[1] - most.MM()}, s.text(most), "post.slot")
 	}
 	d.add("piece", rect(0, d.Hi[1]-t, w, t))
-	d.dim("right", 0, Point{w, d.Hi[1]}, Point{w, d.Hi[1] - t}, p.Thickness.Text, "post.thickness")
+	d.dim("right", 0, Point{w, d.Hi[1]}, Point{w, d.Hi[1] - t}, s.text(thick), "post.thickness")
 	for i := range d.Dims {
 		d.Dims[i].Flat = true
 	}

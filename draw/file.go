@@ -1,36 +1,74 @@
 package draw
 
 import (
+	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/plan"
 )
 
-// Cuts is the name of the batch's cut list, which is no part at true size.
-const Cuts = "cuts"
+// Format is a kind of file. Outline writes a part to cut at true size; List
+// writes what is no outline, by the name it is asked for. Says tells a maker
+// what is in the file, SaysOf where a list is something else.
+type Format struct {
+	Name, Media, Extension string
+	Says                   string
+	SaysOf                 map[string]string
+	Outline                func(w io.Writer, p Part, of Source) error
+	List                   map[string]func(w io.Writer, of Source) error
+}
 
-// Formats are the kinds of file there are, with their media types.
-var formats = []struct{ name, media string }{{"svg", "image/svg+xml"}, {"dxf", "image/vnd.dxf"}, {"pdf", "application/pdf"}, {"csv", "text/csv; charset=utf-8"}, {"hpgl", "application/vnd.hp-hpgl"}}
+// formats are the kinds of file there are, in the order they are offered.
+var formats = []Format{svgFormat, dxfFormat, pdfFormat, hpglFormat, csvFormat}
 
-// Formats are the names of the file formats.
-func Formats() []string {
+// Formats are the kinds of file there are.
+func Formats() []Format { return formats }
+
+// FormatByName finds a kind of file.
+func FormatByName(name string) (Format, bool) {
+	i := slices.IndexFunc(formats, func(f Format) bool { return f.Name == name })
+	if i < 0 {
+		return Format{}, false
+	}
+	return formats[i], true
+}
+
+// FormatNames are the names of all kinds of file.
+func FormatNames() []string {
 	out := make([]string, len(formats))
 	for i, f := range formats {
-		out[i] = f.name
+		out[i] = f.Name
 	}
 	return out
 }
 
-// MediaType is that of a file format.
-func MediaType(format string) string {
-	for _, f := range formats {
-		if f.name == format {
-			return f.media
-		}
+// Takes tells whether a thing can be written as this kind of file.
+func (f Format) Takes(name string) bool {
+	_, drawn := partByName(name)
+	return drawn && f.Outline != nil || f.List[name] != nil
+}
+
+// About says what is in the file of a thing.
+func (f Format) About(name string) string {
+	if own, ok := f.SaysOf[name]; ok {
+		return own
 	}
-	return "application/octet-stream"
+	return f.Says
+}
+
+// Source is what files are made of: a result, and the words of its plan.
+type Source = *plan.Whole
+
+// titleOf is what a file is headed with.
+func titleOf(p *document.Plan) string {
+	if p.Title != "" {
+		return p.Title
+	}
+	return "Card " + p.Card.Text
 }
 
 // FileError says why a file cannot be made; Field is "as" or "part".
@@ -38,45 +76,47 @@ type FileError struct{ Field, Text string }
 
 func (e *FileError) Error() string { return e.Text }
 
-// Write writes a part of a plan, or its cut list, as a file. The error is a
-// *FileError where there is no such file to make.
-func Write(w io.Writer, p *plan.Plan, format, part string) error {
-	if MediaType(format) == "application/octet-stream" {
-		return &FileError{"as", fmt.Sprintf("%q is not a format; try %s", format, strings.Join(Formats(), ", "))}
+// Write writes a part, or a list, as a file. The error is a *FileError where
+// there is no such file to make.
+func Write(w io.Writer, of Source, format, name string) error {
+	f, ok := FormatByName(format)
+	if !ok {
+		return &FileError{"as", fmt.Sprintf("%q is not a format; try %s", format, strings.Join(FormatNames(), ", "))}
 	}
-	if part == Cuts {
-		return writeCuts(w, p, format)
+	if write := f.List[name]; write != nil {
+		if err := write(w, of); !errors.Is(err, errNotSo) {
+			return err
+		}
+		return cannot(name, format)
 	}
-	one, err := PartOf(p, part)
+	part, err := PartOf(of.Result, name)
 	if err != nil {
 		return &FileError{"part", err.Error()}
 	}
-	switch format {
-	case "svg":
-		return SVG(w, one)
-	case "dxf":
-		return DXF(w, one)
-	case "pdf":
-		return PDF(w, one, p.Unit, titleOf(p))
-	case "hpgl":
-		return HPGL(w, one)
-	case "csv":
-		if part == "blank" && len(p.Blanks[0].Creases) > 0 {
-			return ScoresCSV(w, p)
-		}
+	if f.Outline == nil || slices.Contains(lists, name) {
+		return cannot(name, format)
 	}
-	return &FileError{"as", fmt.Sprintf("%s cannot be written as %s; try svg, dxf, pdf or hpgl", part, format)}
+	return f.Outline(w, part, of)
 }
 
-func writeCuts(w io.Writer, p *plan.Plan, format string) error {
-	if p.CutPlan.Problem != nil {
-		return &FileError{"part", "the batch cannot be cut: " + p.CutPlan.Problem.Text}
+// errNotSo says that there is nothing of the kind to write, though there could be.
+var errNotSo = errors.New("there is no such list here")
+
+// cannot says which kinds of file there are of a thing.
+func cannot(name, format string) error {
+	var others []string
+	for _, f := range formats {
+		if f.Takes(name) && f.Name != format {
+			others = append(others, f.Name)
+		}
 	}
-	switch format {
-	case "pdf":
-		return CutListPDF(w, p)
-	case "csv":
-		return CutListCSV(w, p)
+	return &FileError{"as", fmt.Sprintf("%s cannot be written as %s; try %s", name, format, strings.Join(others, ", "))}
+}
+
+// cutListOf is why there is no cut list; nil where there is one.
+func cutListOf(of Source) error {
+	if p := of.Plan.CutPlan.Problem; p != nil {
+		return &FileError{"part", "the batch cannot be cut: " + p.Text}
 	}
-	return &FileError{"as", "the cut list is written as pdf or csv"}
+	return nil
 }

@@ -4,7 +4,8 @@ import (
 	"fmt"
 	"math"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
 )
 
 // heatSteps is how many shades the thickness map has.
@@ -12,52 +13,61 @@ const heatSteps = 6
 
 // thicknessMap is the card's face with its thickness in shades, every piece
 // outlined, and the figure written where there is room.
-func thicknessMap(p *plan.Plan) Drawing {
-	d := blankDrawing("thickness map", p.Card.Width.MM, p.Card.Height.MM)
-	for _, c := range p.Build.Cells {
-		step := min(int(c.Share*heatSteps), heatSteps-1)
-		d.add(fmt.Sprintf("heat%d", step), rect(c.X, c.Y, c.Width, c.Height))
-		d.reach(rect(c.X, c.Y, c.Width, c.Height))
+func (s scene) thicknessMap() Drawing {
+	m := s.Card.Map
+	d := sheetOf("thickness map", s.Card.Size)
+	for _, c := range m.Cells {
+		if c.Thick == 0 {
+			continue
+		}
+		step := min(int(m.Share(c)*heatSteps), heatSteps-1)
+		pts := piece(c.X, c.Y, card.Size{Width: c.Width, Height: c.Height})
+		d.add(fmt.Sprintf("heat%d", step), pts)
+		d.reach(pts)
 	}
-	for i, part := range p.Build.Parts {
-		d.Shapes = append(d.Shapes, Shape{Kind: "part", Points: rect(part.X.MM, part.Y.MM, part.Width.MM, part.Height.MM), Key: fmt.Sprintf("part%d", i)})
+	for i, part := range m.Parts {
+		d.Shapes = append(d.Shapes, Shape{Kind: "part", Points: piece(part.X, part.Y, card.Size{Width: part.Width, Height: part.Height}), Key: fmt.Sprintf("part%d", i)})
 	}
-	if len(p.Build.Section) > 0 {
-		y := p.Build.SectionAt.MM
+	if len(m.Section()) > 0 {
+		y := (m.Thickest.Y + m.Thickest.Height/2).MM()
 		d.line("trim", "section", Point{d.Lo[0], y}, Point{d.Hi[0], y})
 	}
-	d.thicknessLabels(p)
-	d.sized(0, 0, p.Card.Width.MM, p.Card.Height.MM, p.Card.Width, p.Card.Height, "card", 0)
+	s.thicknessLabels(&d)
+	d.sized(0, 0, s.Card.Size, s.Brief.Unit, "card", 0)
 	return d
 }
 
 // thicknessLabels writes each thickness once, on the largest place that has it;
 // the thickest, where it is too small to write on, is written above.
-func (d *Drawing) thicknessLabels(p *plan.Plan) {
-	largest := map[string]plan.BuildCell{}
-	var texts []string
-	for _, c := range p.Build.Cells {
-		was, seen := largest[c.Text]
-		if !seen {
-			texts = append(texts, c.Text)
+func (s scene) thicknessLabels(d *Drawing) {
+	largest := map[measure.Length]card.Cell{}
+	var order []measure.Length
+	for _, c := range s.Card.Map.Cells {
+		if c.Thick == 0 {
+			continue
 		}
-		if c.Width*c.Height > was.Width*was.Height {
-			largest[c.Text] = c
+		was, seen := largest[c.Thick]
+		if !seen {
+			order = append(order, c.Thick)
+		}
+		if c.Width.MM()*c.Height.MM() > was.Width.MM()*was.Height.MM() {
+			largest[c.Thick] = c
 		}
 	}
-	roomy := p.Card.Width.MM * 0.16
+	roomy := s.Card.Size.Width.MM() * 0.16
 	var taken []Point
-	for _, text := range texts {
-		c := largest[text]
-		at := Point{c.X + c.Width/2, c.Y + c.Height/2}
-		switch small := c.Width < roomy || c.Height < 7; {
-		case small && c.Share < 1, near(taken, at, roomy):
+	for _, thick := range order {
+		c := largest[thick]
+		x, y, w, h := c.X.MM(), c.Y.MM(), c.Width.MM(), c.Height.MM()
+		at := Point{x + w/2, y + h/2}
+		switch small := w < roomy || h < 7; {
+		case small && s.Card.Map.Share(c) < 1, near(taken, at, roomy):
 			continue
 		case small:
-			at[1] = c.Y - 5
+			at[1] = y - 5
 		}
 		taken = append(taken, at)
-		d.Labels = append(d.Labels, Label{at, text, "heat"})
+		d.Labels = append(d.Labels, Label{at, s.text(thick), "heat"})
 	}
 }
 
@@ -72,34 +82,37 @@ func near(taken []Point, at Point, within float64) bool {
 
 // section is the card cut through its thickest place, its thickness drawn so
 // many times that it can be read; the label says how many.
-func section(p *plan.Plan) Drawing {
-	b := p.Build
+func (s scene) section() Drawing {
+	m := s.Card.Map
+	slabs := m.Section()
 	d := blankDrawing("section", 0, 0)
-	d.Lo, d.Hi = Point{0, 0}, Point{p.Card.Width.MM, 0}
+	d.Lo, d.Hi = Point{0, 0}, Point{s.Card.Size.Width.MM(), 0}
 	high := 0.0
-	for _, s := range b.Section {
-		d.Lo[0], d.Hi[0] = min(d.Lo[0], s.From), max(d.Hi[0], s.To)
-		high = max(high, s.Bottom+s.Thick)
+	for _, b := range slabs {
+		d.Lo[0], d.Hi[0] = min(d.Lo[0], b.From.MM()), max(d.Hi[0], b.To.MM())
+		high = max(high, b.Bottom.MM()+b.Height.MM())
 	}
 	times := max(1, math.Floor((d.Hi[0]-d.Lo[0])*0.16/max(high, 0.1)))
 	d.Hi[1] = high * times
-	slab := func(kind, key string, from, to, low, top float64) {
-		d.Shapes = append(d.Shapes, Shape{Kind: kind, Points: rect(from, d.Hi[1]-top*times, to-from, (top-low)*times), Key: key})
+	slab := func(kind, key string, b card.Slab, low, top float64) {
+		d.Shapes = append(d.Shapes, Shape{Kind: kind, Points: rect(b.From.MM(), d.Hi[1]-top*times, b.To.MM()-b.From.MM(), (top-low)*times), Key: key})
 	}
-	for _, s := range b.Section {
-		key, kind := fmt.Sprintf("part%d", s.Part), "slab"
-		if b.Parts[s.Part].Hard {
+	for _, b := range slabs {
+		part := m.Parts[b.Part]
+		key, kind := fmt.Sprintf("part%d", b.Part), "slab"
+		if part.Hard {
 			kind = "slab-hard"
 		}
-		if b.Parts[s.Part].Index >= 0 && s.Lift == 0 {
+		if part.Index >= 0 && part.Lift == 0 {
 			kind = "slab-top"
 		}
-		if s.Lift > 0 {
-			slab("foam", key, s.From, s.To, s.Bottom, s.Bottom+s.Lift)
+		low, lift := b.Bottom.MM(), part.Lift.MM()
+		if lift > 0 {
+			slab("foam", key, b, low, low+lift)
 		}
-		slab(kind, key, s.From, s.To, s.Bottom+s.Lift, s.Bottom+s.Thick)
+		slab(kind, key, b, low+lift, low+b.Height.MM())
 	}
-	d.Dims = append(d.Dims, Dim{From: Point{d.Hi[0], d.Hi[1]}, To: Point{d.Hi[0], 0}, Side: "right", Text: b.Computed.Text, Key: "thickest", Flat: true})
+	d.Dims = append(d.Dims, Dim{From: Point{d.Hi[0], d.Hi[1]}, To: Point{d.Hi[0], 0}, Side: "right", Text: s.text(m.Thickest.Thick), Key: "thickest", Flat: true})
 	d.Name = fmt.Sprintf("thickness drawn %.0f times", times)
 	return d
 }

@@ -3,8 +3,11 @@ package draw
 import (
 	"fmt"
 	"math"
+	"unicode"
+	"unicode/utf8"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/work"
 )
 
 // Frame is a moment of folding a blank: Step counts the flaps already down.
@@ -17,64 +20,64 @@ type Frame struct {
 // between is how many moments show one flap on its way over.
 const between = 4
 
-// Folding shows the plan's first blank folded flap by flap, seen from the back:
+// Folding shows the result's first blank folded flap by flap, seen from the back:
 // paper over paper shows through, a flap on its way is foreshortened, and what
 // stays open at the end is marked.
-func Folding(p *plan.Plan) []Frame {
+func Folding(r *work.Result) []Frame {
 	out := []Frame{}
-	if len(p.Blanks) == 0 || len(p.Blanks[0].Geometry.Flaps) == 0 {
+	if len(r.Blanks) == 0 || len(r.Blanks[0].Flaps) == 0 {
 		return out
 	}
-	b := &p.Blanks[0]
-	out = append(out, frame(p, b, 0, 0, "Flat, the card on the front panel"))
-	for i, f := range b.Geometry.Flaps {
+	s, m := scene{r}, r.Blanks[0]
+	out = append(out, s.frame(m, 0, 0, "Flat, the card on the front panel"))
+	for i, f := range m.Flaps {
 		for k := 1; k <= between; k++ {
 			text := fmt.Sprintf("Fold the %s flap over", f.Name)
 			if k == between {
-				text = fmt.Sprintf("%s flap down", upper(f.Name))
+				text = fmt.Sprintf("%s flap down", capital(f.Name))
 			}
-			out = append(out, frame(p, b, i, float64(k)/between, text))
+			out = append(out, s.frame(m, i, float64(k)/between, text))
 		}
 	}
 	last := &out[len(out)-1]
-	last.Text, last.Drawing = "Closed", folded(p, b)
-	if len(b.Geometry.Holes) > 0 {
+	last.Text, last.Drawing = "Closed", s.folded(m)
+	if len(m.Proof.Holes) > 0 {
 		last.Text = "Closed, with a hole"
 	}
-	// All moments share one frame, so that the envelope stays in its place.
-	for i := range out {
-		out[i].Drawing.reach(b.Geometry.Outline)
+	// While flaps are up all moments share one frame, so that the envelope stays in
+	// its place; closed it is as large as there is room for.
+	for i := range out[:len(out)-1] {
+		out[i].Drawing.reach(outline(m.Outline))
 	}
 	return out
 }
 
 // frame draws the flaps before one folded, that one part of the way, the rest flat.
-func frame(p *plan.Plan, b *plan.Blank, moving int, part float64, text string) Frame {
-	g := b.Geometry
+func (s scene) frame(m *work.Made, moving int, part float64, text string) Frame {
 	d := blankDrawing(text, 0, 0)
-	d.Lo, d.Hi = bounds(g.Outline)
-	d.add("envelope", g.Body)
-	for i, f := range g.Flaps {
+	d.Lo, d.Hi = bounds(outline(m.Outline))
+	d.add("envelope", outline(m.Body))
+	for i, f := range m.Flaps {
 		if i < moving || i == moving && part == 1 {
 			continue
 		}
 		// A wall that has not been raised lies flat beside the body.
-		if i < len(g.Walls) && (i > moving || part == 0) {
-			d.add("wall", g.Walls[i])
-			d.add("glue", g.Tabs[i])
+		if len(f.Wall) > 0 && (i > moving || part == 0) {
+			d.add("wall", outline(f.Wall))
+			d.add("glue", outline(f.Tab))
 		}
 		if i > moving || part == 0 {
-			d.add("turned", f.Points)
+			d.add("turned", outline(f.Shape))
 		}
 	}
-	d.cardInside(p, b)
-	for _, q := range g.Strips {
-		d.add("strip", q)
+	s.cardInside(&d, m)
+	for _, q := range m.Strips {
+		d.add("strip", outline(q))
 	}
-	for i, f := range g.Flaps {
+	for i, f := range m.Flaps {
 		switch {
 		case i < moving || i == moving && part == 1:
-			d.add("flap", f.Folded)
+			d.add("flap", outline(m.Proof.Folded[i].Shape))
 		case i == moving && part > 0:
 			d.add("flap", swung(f, part))
 		}
@@ -88,11 +91,12 @@ func frame(p *plan.Plan, b *plan.Blank, moving int, part float64, text string) F
 
 // swung is a flap part of its way over: every point as far from the line it
 // folds about as the cosine of its angle leaves to see.
-func swung(f plan.FoldedFlap, part float64) []Point {
+func swung(f blank.Flap, part float64) []Point {
 	seen := math.Cos(part * math.Pi)
-	out := make([]Point, len(f.Points))
-	for i, q := range f.Points {
-		a, b := f.Axis[0], f.Axis[1]
+	pts, axis := outline(f.Shape), segment(f.Axis())
+	out := make([]Point, len(pts))
+	for i, q := range pts {
+		a, b := axis[0], axis[1]
 		dx, dy := b[0]-a[0], b[1]-a[1]
 		n := dx*dx + dy*dy
 		t := ((q[0]-a[0])*dx + (q[1]-a[1])*dy) / n
@@ -102,19 +106,22 @@ func swung(f plan.FoldedFlap, part float64) []Point {
 	return out
 }
 
-func upper(s string) string {
-	if s == "" {
+// capital starts a sentence.
+func capital(s string) string {
+	r, n := utf8.DecodeRuneInString(s)
+	if n == 0 || r == utf8.RuneError {
 		return s
 	}
-	return string(s[0]&^0x20) + s[1:]
+	return string(unicode.ToUpper(r)) + s[n:]
 }
 
 // nest draws the first blank's paper with as many of it as come out.
-func nest(p *plan.Plan) Drawing {
-	d := blankDrawing("sheet", p.Nest.Width.MM, p.Nest.Height.MM)
+func (s scene) nest() Drawing {
+	z := s.Nest.Sheet.Size
+	d := sheetOf("sheet", z)
 	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
-	d.sized(0, 0, d.Hi[0], d.Hi[1], p.Nest.Width, p.Nest.Height, "nest", 0)
-	part := nestPart(p)
+	d.sized(0, 0, z, s.Brief.Unit, "nest", 0)
+	part := s.nestPart()
 	for _, q := range part.Cut {
 		d.add("cut", q)
 	}
@@ -125,15 +132,16 @@ func nest(p *plan.Plan) Drawing {
 }
 
 // extras draws the pieces that go with the envelope, each by itself.
-func extras(p *plan.Plan) []Drawing {
+func (s scene) extras() []Drawing {
 	out := []Drawing{}
-	for _, e := range p.Extras {
-		d := blankDrawing(e.Name, e.Width.MM, e.Height.MM)
-		d.add("piece", e.Outline)
-		for _, l := range e.Lines {
-			d.line("score", "", l[0], l[1])
+	for _, e := range s.Extras {
+		d := sheetOf(e.Name, e.Size())
+		d.add("piece", outline(e.Outline))
+		for _, l := range e.Scores {
+			q := segment(l)
+			d.line("score", "", q[0], q[1])
 		}
-		d.sized(0, 0, e.Width.MM, e.Height.MM, e.Width, e.Height, e.ID, 0)
+		d.sized(0, 0, e.Size(), s.Brief.Unit, e.ID, 0)
 		out = append(out, d)
 	}
 	return out

@@ -10,7 +10,8 @@ import (
 	"strconv"
 	"strings"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 )
 
@@ -67,7 +68,7 @@ func ReadSVG(file []byte) (Silhouette, error) {
 
 // Straight draws a silhouette turned to lie straight in its smallest rectangle,
 // with the size a card of that outline counts as.
-func Straight(s Silhouette, width, height plan.Length) Drawing {
+func Straight(s Silhouette, z card.Size, unit measure.Unit) Drawing {
 	lo, hi := s.Box.Turn(s.Turn).Bounds()
 	d := blankDrawing("outline", hi.X-lo.X, hi.Y-lo.Y)
 	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
@@ -78,7 +79,8 @@ func Straight(s Silhouette, width, height plan.Length) Drawing {
 		}
 		d.add("card", pts)
 	}
-	d.sized(0, 0, d.Hi[0], d.Hi[1], width, height, "outline", 0)
+	d.dim("top", 0, Point{}, Point{d.Hi[0], 0}, z.Width.Text(unit), "outline.width")
+	d.dim("left", 0, Point{0, d.Hi[1]}, Point{}, z.Height.Text(unit), "outline.height")
 	return d
 }
 
@@ -163,7 +165,7 @@ func (r *svgReader) open(t xml.StartElement) error {
 	for _, a := range t.Attr {
 		attr[a.Name.Local] = a.Value
 	}
-	now := matrix{1, 0, 0, 1, 0, 0}
+	var now matrix
 	if len(r.stack) > 0 {
 		now = r.stack[len(r.stack)-1]
 	} else {

@@ -1,12 +1,17 @@
 package draw
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/work"
 )
 
 // Part is a sheet of things to cut at true size, in millimetres from its top left corner.
@@ -19,146 +24,180 @@ type Part struct {
 	Notes         []Label
 }
 
-// Parts are the names a part can be asked for by.
+// What can be written as a file and is no part at true size: the batch's cut
+// list, and the work sheet of the whole job.
+const (
+	Cuts      = "cuts"
+	WorkSheet = "work-sheet"
+)
+
+var lists = []string{Cuts, WorkSheet}
+
+// parts are what can be cut, by name, each with how it is laid out.
+var parts = []struct {
+	name string
+	make func(s scene) (Part, error)
+}{
+	{"base", func(s scene) (Part, error) { return s.basePart(), nil }},
+	{"layers", func(s scene) (Part, error) { return s.layersPart() }},
+	{"ladder", func(s scene) (Part, error) { return s.ladderPart() }},
+	{"blank", func(s scene) (Part, error) { return s.blankPart() }},
+	{"nest", func(s scene) (Part, error) {
+		if s.Nest == nil {
+			return Part{}, errors.New("the blank does not come out of its paper, so there is no sheet to lay it on")
+		}
+		return s.nestPart(), nil
+	}},
+	{"liner", func(s scene) (Part, error) { return s.extraPart("liner") }},
+	{"band", func(s scene) (Part, error) { return s.extraPart("band") }},
+	{"strips", func(s scene) (Part, error) { return s.extraPart("strips") }},
+	{"gauge", func(s scene) (Part, error) {
+		if s.Gauge == nil {
+			return Part{}, errors.New("this carrier has no letter slot to make a gauge of")
+		}
+		return s.gaugePart(), nil
+	}},
+}
+
+// Parts are the names of everything that can be written as a file: the parts, and the lists.
 func Parts() []string {
-	return []string{"base", "layers", "ladder", "blank", "nest", "liner", "band", "strips", "gauge"}
-}
-
-// PartOf picks a part of a plan by name; the blank, and what goes with it, is the plan's first.
-func PartOf(p *plan.Plan, name string) (Part, error) {
-	switch name {
-	case "base":
-		return basePart(p), nil
-	case "layers":
-		if len(p.Layers) == 0 {
-			return Part{}, fmt.Errorf("this job has no layers to cut")
-		}
-		return layersPart(p), nil
-	case "ladder":
-		if len(p.Ladder) == 0 {
-			return Part{}, fmt.Errorf("this card is too small for a ladder of layers")
-		}
-		return ladderPart(p), nil
-	case "blank":
-		if len(p.Blanks) == 0 {
-			return Part{}, fmt.Errorf("no envelope blank suits this card")
-		}
-		return blankPart(&p.Blanks[0]), nil
-	case "nest":
-		if p.Nest == nil {
-			return Part{}, fmt.Errorf("the blank does not come out of its paper, so there is no sheet to lay it on")
-		}
-		return nestPart(p), nil
-	case "gauge":
-		if p.Gauge == nil {
-			return Part{}, fmt.Errorf("this carrier has no letter slot to make a gauge of")
-		}
-		return gaugePart(p.Gauge), nil
-	case "liner", "band", "strips":
-		for _, e := range p.Extras {
-			if e.ID == name {
-				return extraPart(e), nil
-			}
-		}
-		return Part{}, fmt.Errorf("this envelope has no %s", name)
+	out := make([]string, 0, len(parts)+len(lists))
+	for _, p := range parts {
+		out = append(out, p.name)
 	}
-	return Part{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(append(Parts(), Cuts), ", "))
+	return append(out, lists...)
 }
 
-func basePart(p *plan.Plan) Part {
-	w, h := p.Base.Cut.Width.MM, p.Base.Cut.Height.MM
+func partByName(name string) (int, bool) {
+	for i, p := range parts {
+		if p.name == name {
+			return i, true
+		}
+	}
+	return 0, false
+}
+
+// PartOf lays out a part of a result by name; the blank, and what goes with it, is the first one.
+func PartOf(r *work.Result, name string) (Part, error) {
+	i, ok := partByName(name)
+	if !ok {
+		if slices.Contains(lists, name) {
+			return Part{}, nil
+		}
+		return Part{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(Parts(), ", "))
+	}
+	return parts[i].make(scene{r})
+}
+
+func (s scene) basePart() Part {
+	flat := s.Base.Flat
+	w, h := flat.Width.MM(), flat.Height.MM()
 	part := Part{Name: "base", Width: w, Height: h, Cut: [][]Point{rect(0, 0, w, h)},
-		Notes: []Label{{At: Point{w / 2, h / 2}, Text: p.Base.Cut.Width.Text + " x " + p.Base.Cut.Height.Text}}}
-	for _, s := range p.Base.Scores {
-		if s.From == "top" {
-			part.Score = append(part.Score, []Point{{0, s.At.MM}, {w, s.At.MM}})
+		Notes: []Label{{At: Point{w / 2, h / 2}, Text: s.sizeNote(flat.Size)}}}
+	for _, score := range flat.Scores {
+		at := score.At.MM()
+		if score.OnTop() {
+			part.Score = append(part.Score, []Point{{0, at}, {w, at}})
 		} else {
-			part.Score = append(part.Score, []Point{{s.At.MM, 0}, {s.At.MM, h}})
+			part.Score = append(part.Score, []Point{{at, 0}, {at, h}})
 		}
 	}
 	return part
 }
+
+// sizeNote is a size as files that may lack a multiplication sign write it.
+func (s scene) sizeNote(z card.Size) string { return s.text(z.Width) + " x " + s.text(z.Height) }
 
 const gap = 5 // millimetres between pieces laid side by side
 
 // layersPart lays the layers, and the inside panel, side by side.
-func layersPart(p *plan.Plan) Part {
+func (s scene) layersPart() (Part, error) {
 	part := Part{Name: "layers"}
-	for _, l := range p.Layers {
-		part.beside(l.Width, l.Height, l.Name)
+	if len(s.Layers.Stack) == 0 {
+		return part, errors.New("this job has no layers to cut")
 	}
-	if p.Inside != nil {
-		part.beside(p.Inside.Width, p.Inside.Height, p.Inside.Name)
+	for i, z := range s.Layers.Stack {
+		part.beside(z, s.Brief.Layers.Each[i].Name+" "+s.sizeNote(z))
 	}
-	return part
+	if z := s.Layers.Inside; z != (card.Size{}) {
+		part.beside(z, "Inside panel "+s.sizeNote(z))
+	}
+	return part, nil
 }
 
-func (part *Part) beside(width, height plan.Length, name string) {
-	w, h := width.MM, height.MM
+func (part *Part) beside(z card.Size, note string) {
+	w, h := z.Width.MM(), z.Height.MM()
 	if part.Width > 0 {
 		part.Width += gap
 	}
 	part.Cut = append(part.Cut, rect(part.Width, 0, w, h))
-	part.Notes = append(part.Notes, Label{At: Point{part.Width + w/2, h / 2}, Text: name + " " + width.Text + " x " + height.Text})
+	part.Notes = append(part.Notes, Label{At: Point{part.Width + w/2, h / 2}, Text: note})
 	part.Width += w
 	part.Height = max(part.Height, h)
 }
 
 // ladderPart lays the samples in rows no wider than the widest sheet makers cut from.
-func ladderPart(p *plan.Plan) Part {
+func (s scene) ladderPart() (Part, error) {
 	const widest = 450
 	part := Part{Name: "ladder"}
+	if len(s.Layers.Ladder) == 0 {
+		return part, errors.New("this card is too small for a ladder of layers")
+	}
 	x, y, row := 0.0, 0.0, 0.0
-	for _, r := range p.Ladder {
-		w, h := r.Width.MM, r.Height.MM
+	for i, z := range s.Layers.Ladder {
+		w, h := z.Width.MM(), z.Height.MM()
 		if x > 0 && x+w > widest {
 			x, y, row = 0, y+row+gap, 0
 		}
 		part.Cut = append(part.Cut, rect(x, y, w, h))
-		part.Notes = append(part.Notes, Label{At: Point{x + w/2, y + h/2}, Text: r.Label + ": " + r.Width.Text + " x " + r.Height.Text})
+		part.Notes = append(part.Notes, Label{At: Point{x + w/2, y + h/2}, Text: strconv.Itoa(i+1) + ": " + s.sizeNote(z)})
 		part.Width, part.Height = max(part.Width, x+w), max(part.Height, y+h)
 		x, row = x+w+gap, max(row, h)
 	}
-	return part
+	return part, nil
 }
 
 // blankPart lays the blank the way its paper is cut: a corner fold's square stands straight.
-func blankPart(b *plan.Blank) Part {
+func (s scene) blankPart() (Part, error) {
+	if len(s.Blanks) == 0 {
+		return Part{}, errors.New("no envelope blank suits this card")
+	}
+	m := s.Blanks[0]
 	turn := 0.0
-	if b.Geometry.Diagonal {
+	if m.Diagonal {
 		turn = -math.Pi / 4
 	}
-	corners := placed(b.Geometry.Paper, turn, Point{})
-	lo, _ := bounds(corners)
-	part := Part{Name: "blank", Width: b.Width.MM, Height: b.Height.MM}
-	part.lay(b, turn, Point{-lo[0], -lo[1]})
-	part.Notes[0].Text += ", " + b.Width.Text + " x " + b.Height.Text
-	return part
+	lo, _ := bounds(placed(outline(m.Blank.Paper), turn, Point{}))
+	part := Part{Name: "blank", Width: m.Width.MM(), Height: m.Height.MM()}
+	part.lay(m, turn, Point{-lo[0], -lo[1]})
+	part.Notes[0].Text += ", " + s.sizeNote(m.Cut())
+	return part, nil
 }
 
 // nestPart is the blank's paper with as many of the blank as it gives.
-func nestPart(p *plan.Plan) Part {
-	part := Part{Name: "nest", Width: p.Nest.Width.MM, Height: p.Nest.Height.MM}
-	for _, at := range p.Nest.Places {
-		part.lay(&p.Blanks[0], at.Turn*math.Pi/180, Point{at.X, at.Y})
+func (s scene) nestPart() Part {
+	z := s.Nest.Sheet.Size
+	part := Part{Name: "nest", Width: z.Width.MM(), Height: z.Height.MM()}
+	for _, at := range s.Nest.Places {
+		part.lay(s.Blanks[0], at.Turn, Point{at.Move.X, at.Move.Y})
 	}
 	return part
 }
 
 // lay adds a blank, turned and moved, to what is cut.
-func (part *Part) lay(b *plan.Blank, turn float64, move Point) {
-	g := b.Geometry
+func (part *Part) lay(m *work.Made, turn float64, move Point) {
 	put := func(pts []Point) []Point { return placed(pts, turn, move) }
-	part.Cut = append(part.Cut, put(g.Outline))
-	part.Notes = append(part.Notes, Label{At: put([]Point{middle(g.Body)})[0], Text: b.Name})
-	for _, f := range g.Flaps {
-		part.Notes = append(part.Notes, Label{At: put([]Point{middle(f.Points)})[0], Text: f.Name})
+	part.Cut = append(part.Cut, put(outline(m.Outline)))
+	part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(m.Body))})[0], Text: nameOf(m)})
+	for _, f := range m.Flaps {
+		part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(f.Shape))})[0], Text: f.Name})
 	}
-	for _, s := range g.Scores {
-		part.Score = append(part.Score, put(s))
+	for _, l := range m.ScoreLines() {
+		part.Score = append(part.Score, put(segment(l)))
 	}
-	for _, q := range slices.Concat(g.Glue, g.Tabs) {
-		part.Glue = append(part.Glue, put(q))
+	_, tabs := wallsOf(m.Blank)
+	for _, q := range slices.Concat(m.Glue(), tabs) {
+		part.Glue = append(part.Glue, put(outline(q)))
 	}
 }
 
@@ -173,15 +212,24 @@ func placed(pts []Point, turn float64, move Point) []Point {
 }
 
 // extraPart is a liner, a band or strips, as many as are needed, one below another.
-func extraPart(e plan.Extra) Part {
-	part := Part{Name: e.ID, Width: e.Width.MM, Height: float64(e.Count)*(e.Height.MM+gap) - gap}
-	for i := range e.Count {
-		down := Point{0, float64(i) * (e.Height.MM + gap)}
-		part.Cut = append(part.Cut, placed(e.Outline, 0, down))
-		for _, l := range e.Lines {
-			part.Score = append(part.Score, placed(l, 0, down))
-		}
-		part.Notes = append(part.Notes, Label{At: Point{e.Width.MM / 2, down[1] + e.Height.MM/2}, Text: e.Name + " " + e.Width.Text + " x " + e.Height.Text})
+func (s scene) extraPart(name string) (Part, error) {
+	i := slices.IndexFunc(s.Extras, func(e blank.Extra) bool { return e.ID == name })
+	if i < 0 {
+		return Part{}, fmt.Errorf("this envelope has no %s", name)
 	}
-	return part
+	e := s.Extras[i]
+	w, h := e.Width.MM(), e.Height.MM()
+	part := Part{Name: e.ID, Width: w, Height: float64(e.Count)*(h+gap) - gap}
+	for k := range e.Count {
+		down := Point{0, float64(k) * (h + gap)}
+		part.Cut = append(part.Cut, placed(outline(e.Outline), 0, down))
+		for _, l := range e.Scores {
+			part.Score = append(part.Score, placed(segment(l), 0, down))
+		}
+		part.Notes = append(part.Notes, Label{At: Point{w / 2, down[1] + h/2}, Text: e.Name + " " + s.sizeNote(e.Size())})
+	}
+	return part, nil
 }
+
+// millimetres writes a length for a table that other programs read.
+func millimetres(l measure.Length) string { return strconv.FormatFloat(l.MM(), 'f', -1, 64) }

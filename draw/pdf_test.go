@@ -16,7 +16,7 @@ import (
 
 var (
 	stream  = regexp.MustCompile(`(?s)stream\n(.*?)\nendstream`)
-	segment = regexp.MustCompile(`(-?[0-9.]+) (-?[0-9.]+) m (-?[0-9.]+) (-?[0-9.]+) l S`)
+	pdfLine = regexp.MustCompile(`(-?[0-9.]+) (-?[0-9.]+) m (-?[0-9.]+) (-?[0-9.]+) l S`)
 )
 
 // lines are the straight lines of a PDF, by page, as lengths in millimetres across and down.
@@ -32,7 +32,7 @@ func lines(t *testing.T, file []byte) (pages [][][2]float64) {
 			t.Fatal(err)
 		}
 		var page [][2]float64
-		for _, s := range segment.FindAllStringSubmatch(string(text), -1) {
+		for _, s := range pdfLine.FindAllStringSubmatch(string(text), -1) {
 			var v [4]float64
 			for i := range v {
 				v[i], _ = strconv.ParseFloat(s[i+1], 64)
@@ -51,14 +51,14 @@ func has(page [][2]float64, across, down float64) bool {
 }
 
 func TestPrintedPartsAreTrueToSize(t *testing.T) {
-	p := planOf(t, `"envelope":"us-a7"`)
+	of := planOf(t, `"envelope":"us-a7"`)
 	var b bytes.Buffer
-	if err := Write(&b, p, "pdf", "base"); err != nil {
+	if err := Write(&b, of, "pdf", "base"); err != nil {
 		t.Fatal(err)
 	}
-	// 10 x 7 in is 254 x 177.8 mm: a letter page leaves 195.9 across, so it takes two pages side by side.
+	// 10 x 7 in is 254 x 177.8 mm: a letter page laid on its side leaves 259.4 x 179.9.
 	pages := lines(t, b.Bytes())
-	if len(pages) != 2 {
+	if len(pages) != 1 {
 		t.Fatalf("%d pages", len(pages))
 	}
 	for i, page := range pages {
@@ -67,6 +67,68 @@ func TestPrintedPartsAreTrueToSize(t *testing.T) {
 		}
 		if !has(page, 254, 0) || !has(page, 0, 177.8) {
 			t.Errorf("page %d does not draw the base at its size", i+1)
+		}
+	}
+}
+
+// rhombus is a square blank standing on its corner, which leaves corners of its pages empty.
+func rhombus(side float64) Part {
+	h := side / math.Sqrt2
+	return Part{Width: 2 * h, Height: 2 * h, Cut: [][]Point{{{h, 0}, {2 * h, h}, {h, 2 * h}, {0, h}}}}
+}
+
+func oblong(w, h float64) Part {
+	return Part{Width: w, Height: h, Cut: [][]Point{{{0, 0}, {w, 0}, {w, h}, {0, h}}}}
+}
+
+func TestTemplatesTakeTheFewestPages(t *testing.T) {
+	for _, c := range []struct {
+		name string
+		of   Part
+		want int
+	}{
+		// 228.6 x 330.2 mm: upright two columns of 195.9, the part turned, lapping by 10, reach 381.8.
+		{"9 x 13 in", oblong(228.6, 330.2), 2},
+		{"7 x 9 in", oblong(177.8, 228.6), 1},
+		// Two pages of 259.4 by 179.9, lapped, make 259.4 x 349.8.
+		{"10 x 12 in", oblong(254, 304.8), 2},
+		{"20 x 20 in", oblong(508, 508), 6},
+	} {
+		if got := spreadOver(c.of, 215.9, 279.4); len(got.pages) != c.want {
+			t.Errorf("%s takes %d pages, want %d", c.name, len(got.pages), c.want)
+		}
+	}
+}
+
+// Every line is on some page that is printed, and every page that is printed has lines.
+func TestPagesCarryEveryLineAndNoneIsEmpty(t *testing.T) {
+	for side := 40.0; side < 700; side += 13.3 {
+		for _, p := range []Part{rhombus(side), oblong(side, side*1.4), oblong(side/3, side*2)} {
+			s := spreadOver(p, 210, 297)
+			if n := tiles(p.Width, 190) * tiles(p.Height, 261); len(s.pages) > n {
+				t.Fatalf("%v x %v takes %d pages, laid upright %d", p.Width, p.Height, len(s.pages), n)
+			}
+			shown := func(q Point) bool {
+				return slices.ContainsFunc(s.pages, func(at tile) bool {
+					x, y := s.corner(at)
+					return q[0] > x-1e-6 && q[0] < x+s.roomW+1e-6 && q[1] > y-1e-6 && q[1] < y+s.roomH+1e-6
+				})
+			}
+			pts := s.part.Cut[0]
+			for i, a := range pts {
+				b := pts[(i+1)%len(pts)]
+				for k := range 200 {
+					f := float64(k) / 200
+					if q := (Point{a[0] + f*(b[0]-a[0]), a[1] + f*(b[1]-a[1])}); !shown(q) {
+						t.Fatalf("%v x %v: %v is on no page", p.Width, p.Height, q)
+					}
+				}
+			}
+			for _, at := range s.pages {
+				if !s.inked(at) {
+					t.Errorf("%v x %v: page %v is empty", p.Width, p.Height, at)
+				}
+			}
 		}
 	}
 }
@@ -82,9 +144,10 @@ func TestTilesCoverThePart(t *testing.T) {
 }
 
 func TestCutListFiles(t *testing.T) {
-	p := planOf(t, `"title":"Lantern × week","quantity":80,"envelope":"us-a7","layers":["1/8"]`)
+	of := planOf(t, `"title":"Lantern × week","quantity":80,"envelope":"us-a7","layers":["1/8"]`)
+	p := of.Plan
 	var b bytes.Buffer
-	if err := Write(&b, p, "csv", Cuts); err != nil {
+	if err := Write(&b, of, "csv", Cuts); err != nil {
 		t.Fatal(err)
 	}
 	rows := strings.Split(strings.TrimSpace(b.String()), "\n")
@@ -98,16 +161,16 @@ func TestCutListFiles(t *testing.T) {
 		t.Errorf("%d rows, %q, want %q", len(rows), rows[1], want)
 	}
 	b.Reset()
-	if err := Write(&b, p, "pdf", Cuts); err != nil || !bytes.HasPrefix(b.Bytes(), []byte("%PDF-")) || len(lines(t, b.Bytes())) == 0 {
+	if err := Write(&b, of, "pdf", Cuts); err != nil || !bytes.HasPrefix(b.Bytes(), []byte("%PDF-")) || len(lines(t, b.Bytes())) == 0 {
 		t.Errorf("%v, %d bytes", err, b.Len())
 	}
 	b.Reset()
-	if err := Write(&b, p, "svg", "ladder"); err != nil || strings.Count(b.String(), "<path") != len(p.Ladder) {
+	if err := Write(&b, of, "svg", "ladder"); err != nil || strings.Count(b.String(), "<path") != len(p.Ladder) {
 		t.Errorf("%v, %s", err, b.String())
 	}
 	for _, c := range [][2]string{{"svg", Cuts}, {"csv", "base"}, {"gif", "base"}, {"svg", "kite"}} {
 		var cannot *FileError
-		if err := Write(io.Discard, p, c[0], c[1]); !errors.As(err, &cannot) {
+		if err := Write(io.Discard, of, c[0], c[1]); !errors.As(err, &cannot) {
 			t.Errorf("%v: %v", c, err)
 		}
 	}

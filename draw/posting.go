@@ -4,53 +4,64 @@ import (
 	"fmt"
 	"math"
 
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/shape"
+	"yellow-parcel/core/ways"
+	"yellow-parcel/core/work"
 )
 
 // postMap is length along and height up, with the faces each class takes, the
 // piece as a point, and arrows to where ways out would move it.
-func postMap(p *plan.Plan, post *plan.Post) Drawing {
-	m := post.Map
-	wide, high := m.Far[0], m.Far[1]
+func (s scene) postMap(p *work.Posting, moves []ways.Way) Drawing {
+	m := p.Map
+	wide, high := m.Far.X, m.Far.Y
 	d := blankDrawing("map", wide, high)
-	up := func(q [2]float64) Point { return Point{min(q[0], wide), high - min(q[1], high)} }
+	up := func(x, y float64) Point { return Point{min(x, wide), high - min(y, high)} }
 	// The largest class lies undermost.
 	for i := len(m.Regions) - 1; i >= 0; i-- {
 		r := m.Regions[i]
 		var pts []Point
-		for _, q := range r.Points {
-			pts = append(pts, up(q))
+		for _, q := range outline(r.Shape) {
+			pts = append(pts, up(q[0], q[1]))
 		}
 		kind := "region"
 		if r.Takes {
 			kind = "region-in"
 		}
-		d.Shapes = append(d.Shapes, Shape{Kind: kind, Points: pts, Key: r.Class})
+		id, _ := plan.RegionName(r)
+		d.Shapes = append(d.Shapes, Shape{Kind: kind, Points: pts, Key: id})
 	}
-	d.axes(p, wide, high)
+	d.axes(s.Brief.Unit, wide, high)
 	used := map[Point]int{}
 	for _, r := range m.Regions {
-		corner := up(nearCorner(r))
+		near := nearCorner(outline(r.Shape))
+		corner := up(near[0], near[1])
 		// Names that would lie on one another go above each other.
 		line := used[corner]
 		used[corner]++
-		d.Labels = append(d.Labels, Label{Point{corner[0] - wide*0.008, corner[1] - high*(0.035+0.06*float64(line))}, r.Name, "region"})
+		_, name := plan.RegionName(r)
+		d.Labels = append(d.Labels, Label{Point{corner[0] - wide*0.008, corner[1] - high*(0.035+0.06*float64(line))}, name, "region"})
 	}
-	at := up(m.Point)
-	for _, a := range m.Arrows {
-		d.arrow(at, up(a.To))
+	at := up(m.Point.X, m.Point.Y)
+	for _, way := range moves {
+		to := shape.Point{X: max(way.To.Width, way.To.Height).MM(), Y: min(way.To.Width, way.To.Height).MM()}
+		if to.Dist(m.Point) > plan.FarEnough {
+			d.arrow(at, up(to.X, to.Y))
+		}
 	}
-	s := wide * 0.011
-	d.add("point", []Point{{at[0] - s, at[1]}, {at[0], at[1] - s}, {at[0] + s, at[1]}, {at[0], at[1] + s}})
-	d.Labels = append(d.Labels, Label{Point{at[0] + 1.6*s, at[1] - 2.2*s}, post.Length.Text + " × " + post.Height.Text, "point"})
+	size := wide * 0.011
+	d.add("point", []Point{{at[0] - size, at[1]}, {at[0], at[1] - size}, {at[0] + size, at[1]}, {at[0], at[1] + size}})
+	length, height := s.Sides(s.Pieces[0])
+	d.Labels = append(d.Labels, Label{Point{at[0] + 1.6*size, at[1] - 2.2*size}, s.text(length) + " × " + s.text(height), "point"})
 	return d
 }
 
 // nearCorner is the corner of a region farthest along and least high, away from
 // where pieces mostly lie.
-func nearCorner(r plan.Region) [2]float64 {
-	best := r.Points[0]
-	for _, q := range r.Points {
+func nearCorner(pts []Point) Point {
+	best := pts[0]
+	for _, q := range pts {
 		if q[0]-q[1] > best[0]-best[1] {
 			best = q
 		}
@@ -59,9 +70,9 @@ func nearCorner(r plan.Region) [2]float64 {
 }
 
 // axes ticks the two sides in whole inches or centimetres.
-func (d *Drawing) axes(p *plan.Plan, wide, high float64) {
+func (d *Drawing) axes(u measure.Unit, wide, high float64) {
 	step, per, unit := 50.8, 25.4, " in"
-	if p.Unit == "mm" {
+	if u == measure.Millimetres {
 		step, per, unit = 100, 1, " mm"
 	}
 	for v := step; v < wide*0.9; v += step {
@@ -88,29 +99,39 @@ func (d *Drawing) arrow(from, to Point) {
 }
 
 // gauge is the slot gauge laid flat, every cut measured from its edges.
-func gauge(g *plan.Gauge) Drawing {
-	w, h := g.Width.MM, g.Height.MM
-	d := blankDrawing("gauge", w, h)
+func (s scene) gauge() Drawing {
+	g := s.Gauge
+	d := sheetOf("gauge", g.Size)
+	w, h := d.Hi[0], d.Hi[1]
 	d.add("cut", rect(0, 0, w, h))
 	d.line("score", "gauge.centre", Point{0, h / 2}, Point{w, h / 2})
-	left, right := g.Left.MM, g.Left.MM+g.Long.MM
-	d.Shapes = append(d.Shapes, Shape{Kind: "slot-cut", Points: rect(left, g.Top.MM, g.Long.MM, g.Bottom.MM-g.Top.MM)})
-	d.line("trim", "gauge.top", Point{left, g.Top.MM}, Point{right, g.Top.MM})
-	d.line("trim", "gauge.bottom", Point{left, g.Bottom.MM}, Point{right, g.Bottom.MM})
-	d.Labels = append(d.Labels, Label{Point{w / 2, g.Top.MM / 2}, g.Label, "big"})
-	d.sized(0, 0, w, h, g.Width, g.Height, "gauge", 0)
-	d.dim("bottom", 0, Point{0, h}, Point{left, h}, g.Left.Text, "gauge.left")
-	d.dim("bottom", 1, Point{0, h}, Point{right, h}, g.Right.Text, "gauge.right")
-	d.dim("right", 0, Point{w, g.Top.MM}, Point{w, 0}, g.Top.Text, "gauge.top")
-	d.dim("right", 1, Point{w, g.Bottom.MM}, Point{w, 0}, g.Bottom.Text, "gauge.bottom")
+	top, bottom := g.Centre-g.Cut/2, g.Centre+g.Cut/2
+	left, right := g.Margin.MM(), g.Margin.MM()+g.Long.MM()
+	d.Shapes = append(d.Shapes, Shape{Kind: "slot-cut", Points: s.slotCut()})
+	d.line("trim", "gauge.top", Point{left, top.MM()}, Point{right, top.MM()})
+	d.line("trim", "gauge.bottom", Point{left, bottom.MM()}, Point{right, bottom.MM()})
+	d.Labels = append(d.Labels, Label{Point{w / 2, top.MM() / 2}, plan.GaugeLabel(g, s.Brief.Unit), "big"})
+	d.sized(0, 0, g.Size, s.Brief.Unit, "gauge", 0)
+	d.dim("bottom", 0, Point{0, h}, Point{left, h}, s.text(g.Margin), "gauge.left")
+	d.dim("bottom", 1, Point{0, h}, Point{right, h}, s.text(g.Margin+g.Long), "gauge.right")
+	d.dim("right", 0, Point{w, top.MM()}, Point{w, 0}, s.text(top), "gauge.top")
+	d.dim("right", 1, Point{w, bottom.MM()}, Point{w, 0}, s.text(bottom), "gauge.bottom")
 	return d
 }
 
+// slotCut is the gauge's slot as a closed cut.
+func (s scene) slotCut() []Point {
+	g := s.Gauge
+	top, bottom := (g.Centre - g.Cut/2).MM(), (g.Centre + g.Cut/2).MM()
+	return rect(g.Margin.MM(), top, g.Long.MM(), bottom-top)
+}
+
 // gaugePart is the gauge to cut: its outline, and its slot as a closed cut.
-func gaugePart(g *plan.Gauge) Part {
-	w, h := g.Width.MM, g.Height.MM
+func (s scene) gaugePart() Part {
+	g := s.Gauge
+	w, h := g.Size.Width.MM(), g.Size.Height.MM()
 	return Part{Name: "gauge", Width: w, Height: h,
-		Cut:   [][]Point{rect(0, 0, w, h), rect(g.Left.MM, g.Top.MM, g.Long.MM, g.Bottom.MM-g.Top.MM)},
-		Notes: []Label{{At: Point{w / 2, g.Top.MM / 2}, Text: g.Label}},
+		Cut:   [][]Point{rect(0, 0, w, h), s.slotCut()},
+		Notes: []Label{{At: Point{w / 2, (g.Centre - g.Cut/2).MM() / 2}, Text: plan.GaugeLabel(g, s.Brief.Unit)}},
 	}
 }

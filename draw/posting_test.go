@@ -21,8 +21,9 @@ func holds(lo, hi Point, pts []Point, slack float64) bool {
 
 // The map's shades cover the card and what pokes out past it, once.
 func TestTheThicknessMapCoversTheCard(t *testing.T) {
-	p := planOf(t, raisedKite)
-	d := thicknessMap(p)
+	of := planOf(t, raisedKite)
+	p := of.Plan
+	d := scene{of.Result}.thicknessMap()
 	covered, darkest := 0.0, ""
 	for _, s := range d.Shapes {
 		if strings.HasPrefix(s.Kind, "heat") {
@@ -52,8 +53,8 @@ func TestTheThicknessMapCoversTheCard(t *testing.T) {
 
 // The section stands as high as the card is thick, drawn as many times as it says, its foam told apart.
 func TestTheSectionIsToScale(t *testing.T) {
-	p := planOf(t, raisedKite)
-	d := section(p)
+	of := planOf(t, raisedKite)
+	d := scene{of.Result}.section()
 	top, foam := d.Hi[1], 0.0
 	for _, s := range d.Shapes {
 		for _, q := range s.Points {
@@ -74,7 +75,9 @@ func TestTheSectionIsToScale(t *testing.T) {
 
 // Regions, the piece and its ways out stay on the map, and the piece lies in the region of its own class.
 func TestThePostMapHoldsThePiece(t *testing.T) {
-	p := planOf(t, raisedKite)
+	of := planOf(t, raisedKite)
+	p := of.Plan
+	maps := 0
 	for i := range p.Post {
 		post := &p.Post[i]
 		if !post.InUse {
@@ -83,7 +86,8 @@ func TestThePostMapHoldsThePiece(t *testing.T) {
 			}
 			continue
 		}
-		d := postMap(p, post)
+		d := All(of).Maps[maps]
+		maps++
 		regions := 0
 		for _, s := range d.Shapes {
 			if !holds(d.Lo, d.Hi, s.Points, 4) {
@@ -106,20 +110,20 @@ func TestThePostMapHoldsThePiece(t *testing.T) {
 }
 
 func TestTheGaugeIsWrittenAtTrueSize(t *testing.T) {
-	p := planOf(t, `"unit":"mm","envelope":"iso-c6","post":{"carriers":["uk"]},"ruler":"0.5 mm"`)
+	of := planOf(t, `"unit":"mm","envelope":"iso-c6","post":{"carriers":["uk"]},"ruler":"0.5 mm"`)
 	for format, want := range map[string]string{"svg": `width="254mm" height="100mm"`, "dxf": "CUT", "hpgl": "IN;PA;", "pdf": "%PDF-"} {
 		var out bytes.Buffer
-		if err := Write(&out, p, format, "gauge"); err != nil || !strings.Contains(out.String(), want) {
+		if err := Write(&out, of, format, "gauge"); err != nil || !strings.Contains(out.String(), want) {
 			t.Errorf("%s: %v, %.200s", format, err, out.String())
 		}
 	}
 	// 162 mm and 12 to wiggle are 174; 40 each side: 254. The slot: 5 mm round 50, from 40 to 214.
-	part := gaugePart(p.Gauge)
+	part := scene{of.Result}.gaugePart()
 	if lo, hi := bounds(part.Cut[1]); lo != (Point{40, 47.5}) || hi != (Point{214, 52.5}) {
 		t.Errorf("the slot lies from %v to %v", lo, hi)
 	}
-	p.Gauge = nil
-	if _, err := PartOf(p, "gauge"); err == nil {
+	of.Result.Gauge = nil
+	if _, err := PartOf(of.Result, "gauge"); err == nil {
 		t.Error("a gauge of nothing was made")
 	}
 }

@@ -13,8 +13,9 @@ func boundsOf(pts []Point) (x, y, w, h float64) {
 }
 
 func TestSheetsShowEveryPieceAndCut(t *testing.T) {
-	p := planOf(t, `"envelope":"us-a7","quantity":80,"stock":[{"sheet":"us-12x12","count":60,"colour":"#3c4f6b"},{"sheet":"us-letter","count":200}]`)
-	set := All(p)
+	of := planOf(t, `"envelope":"us-a7","quantity":80,"stock":[{"sheet":"us-12x12","count":60,"colour":"#3c4f6b"},{"sheet":"us-letter","count":200}]`)
+	p := of.Plan
+	set := All(of)
 	if len(set.Sheets) != len(p.CutPlan.Sheets) {
 		t.Fatalf("%d drawings of %d ways", len(set.Sheets), len(p.CutPlan.Sheets))
 	}
@@ -50,8 +51,8 @@ func TestSheetsShowEveryPieceAndCut(t *testing.T) {
 }
 
 func TestLayersLieAboveTheirBottomBorder(t *testing.T) {
-	p := planOf(t, `"envelope":"us-a7","layers":[{"border":"1/4","bottom":"1 in","colour":"#112233"},"1/8"]`)
-	d := All(p).Layers
+	of := planOf(t, `"envelope":"us-a7","layers":[{"border":"1/4","bottom":"1 in","colour":"#112233"},"1/8"]`)
+	d := All(of).Layers
 	var at [][4]float64
 	for _, s := range d.Shapes {
 		if strings.HasPrefix(s.Kind, "layer") {
@@ -84,8 +85,9 @@ func TestPanelsAreNamedOnTheFlatPiece(t *testing.T) {
 		`"fold":"z","hinge":"top"`:                 "1, 2, 3",
 		`"fold":"custom","panel_widths":["5","2"]`: "back, front",
 	} {
-		p := planOf(t, `"envelope":"us-a7","card":{`+fold+`}`)
-		d := All(p).Base
+		of := planOf(t, `"envelope":"us-a7","card":{`+fold+`}`)
+		p := of.Plan
+		d := All(of).Base
 		var names []string
 		folds := 0
 		for _, l := range d.Labels {
@@ -102,8 +104,9 @@ func TestPanelsAreNamedOnTheFlatPiece(t *testing.T) {
 }
 
 func TestLadderAndInsidePanelAsParts(t *testing.T) {
-	p := planOf(t, `"envelope":"us-a7","layers":["1/8"],"inside":"1/4"`)
-	ladder, err := PartOf(p, "ladder")
+	of := planOf(t, `"envelope":"us-a7","layers":["1/8"],"inside":"1/4"`)
+	p := of.Plan
+	ladder, err := PartOf(of.Result, "ladder")
 	if err != nil || len(ladder.Cut) != len(p.Ladder) || len(ladder.Notes) != len(p.Ladder) {
 		t.Fatalf("%v, %d samples of %d", err, len(ladder.Cut), len(p.Ladder))
 	}
@@ -119,7 +122,7 @@ func TestLadderAndInsidePanelAsParts(t *testing.T) {
 			}
 		}
 	}
-	layers, err := PartOf(p, "layers")
+	layers, err := PartOf(of.Result, "layers")
 	if err != nil || len(layers.Cut) != 2 || layers.Notes[1].Text != "Inside panel 4 1/2 in x 6 1/2 in" {
 		t.Errorf("%v, %+v", err, layers.Notes)
 	}
@@ -130,8 +133,8 @@ func TestNoDrawingLeavesItsFrame(t *testing.T) {
 		`"envelope":"us-a7","quantity":80,"inside":"1/8"`, `"unit":"mm","sheet":"iso-a4","card":{"fold":"trifold"}`,
 		`"card":{"width":"4","height":"2","fold":"accordion","panels":6,"hinge":"top"},"sheet":"us-12x18"`,
 	} {
-		p := planOf(t, job)
-		set := All(p)
+		of := planOf(t, job)
+		set := All(of)
 		for _, d := range append([]Drawing{set.Base, set.Layers, set.Ladder}, set.Sheets...) {
 			for _, s := range d.Shapes {
 				x, y, w, h := boundsOf(s.Points)

@@ -8,6 +8,11 @@ import (
 	"strings"
 )
 
+var svgFormat = Format{
+	Name: "svg", Media: "image/svg+xml", Extension: "svg", Says: "true size; cut, score and glue in groups of their own",
+	Outline: func(w io.Writer, p Part, _ Source) error { return SVG(w, p) },
+}
+
 // SVG writes a part at true size: one user unit is one millimetre. Cuts,
 // scores, glue and dimensions are groups of their own, told apart by id and stroke.
 func SVG(w io.Writer, p Part) error {

@@ -22,8 +22,10 @@ func (s *screen) notice(want string) {
 // What is typed while the server is away stays, is said not to be saved, and is worked out and kept when it is back.
 func TestAJobWhileTheServerIsAway(t *testing.T) {
 	s := invitation(t, input.Digit4)
+	s.instruments()
+	s.press(input.Digit4)
 	s.reads("answer-thickest", "0.047 in")
-	s.gone.Store(true)
+	s.line.cut(true)
 	s.fill("card.thickness", "1/8")
 	s.notice("The server does not answer. What you typed is kept here")
 	s.reads("saved", "Not saved: no server, trying again")
@@ -32,7 +34,7 @@ func TestAJobWhileTheServerIsAway(t *testing.T) {
 	}
 	s.page.MustElement(id("read-caliper")).MustClick()
 	s.notice("The instrument does not answer.")
-	s.gone.Store(false)
+	s.line.cut(false)
 	// 5 1/4 - 1/8 - 1/4: 4 7/8.
 	s.reads("tape-base", "9 3/4 × 6 7/8 in")
 	s.reads("answer-thickest", "1/8 in")
@@ -48,14 +50,14 @@ func TestCarriersWhileTheServerIsAway(t *testing.T) {
 	s.click("edit-carrier")
 	jp, _ := catalog.CarrierText("jp")
 	mine := strings.Replace(jp, `price: "110"`, `price: "120"`, 1)
-	s.page.MustElement(id("rules-text")).MustSelectAllText().MustInput(mine)
-	s.gone.Store(true)
+	s.paste("rules-text", mine)
+	s.line.cut(true)
 	s.click("keep-carrier")
 	s.reads("carriers-said", "Not kept: the server does not answer. What you typed stays here.")
 	if got := s.page.MustElement(id("rules-text")).MustProperty("value").Str(); got != mine {
 		t.Errorf("what was typed is gone: %.80s", got)
 	}
-	s.gone.Store(false)
+	s.line.cut(false)
 	s.click("keep-carrier")
 	s.reads("carriers-said", "Japan: your copy is kept")
 	s.reads("class-standard", "120 JPY")
@@ -75,13 +77,13 @@ func TestTheShelfWhileTheServerIsAway(t *testing.T) {
 	s.page.MustNavigate(s.url + "/shelf")
 	s.click("add-stamp")
 	s.fill("stamp.price", "0.33")
-	s.gone.Store(true)
+	s.line.cut(true)
 	s.click("keep-stamp")
 	s.notice("Not kept: the server does not answer. What you typed stays here.")
 	if got := s.value("stamp.price"); got != "0.33" {
 		t.Errorf("what was typed became %q", got)
 	}
-	s.gone.Store(false)
+	s.line.cut(false)
 	s.click("keep-stamp")
 	s.until("it is on the list", func() (string, bool) {
 		text := s.page.MustElement(id("stamps-shelf")).MustText()
@@ -89,20 +91,37 @@ func TestTheShelfWhileTheServerIsAway(t *testing.T) {
 	})
 }
 
-// On paper there are the drawing and the list, and nothing to click.
-func TestAPageIsPrinted(t *testing.T) {
+// On paper there is a work sheet of the whole job, whatever the screen shows and in whatever theme.
+func TestAWorkSheetIsPrinted(t *testing.T) {
 	s := invitation(t, input.Digit6)
-	s.click("pick-gauge")
-	s.reads("answer-gauge.top", "1 7/8 in")
+	s.page.MustElement(`[aria-label="Light or dark"]`).MustClick()
 	if err := (proto.EmulationSetEmulatedMedia{Media: "print"}).Call(s.page); err != nil {
 		t.Fatal(err)
 	}
-	for selector, shown := range map[string]bool{
-		".bar": false, id("consequence"): false, ".say": false, id("export-gauge"): false, ".drawing svg": true, id("answer-gauge.bottom"): true,
-	} {
+	s.page.MustEval(`() => window.dispatchEvent(new Event('beforeprint'))`)
+	s.until("the sheet is laid out", func() (string, bool) {
+		text := strings.Join(strings.Fields(s.page.MustElement(".paper").MustText()), " ")
+		for _, want := range []string{
+			"Lantern week invitation Make 80, by a ruler in 1/16 in.", "Cut 10 in × 7 in", "Score from the left edge; fold away from the groove 5 in",
+			"Dusk blue mat border 1/8 in 4 3/4 in × 6 3/4 in", "A Letter, 84 times", "guard down, fingers behind the guide", "Cut a square from 12 × 12 9 3/8 in",
+			"Hot glue burns", "United States: Letter, goes 0.78 USD", "ask your carrier",
+		} {
+			if !strings.Contains(text, want) {
+				return want + " is not in: " + text, false
+			}
+		}
+		return text, true
+	})
+	for selector, shown := range map[string]bool{".bar": false, id("consequence"): false, "#main": false, ".paper svg": true} {
 		if got := s.page.MustElement(selector).MustVisible(); got != shown {
 			t.Errorf("%s is shown on paper: %v", selector, got)
 		}
+	}
+	if ground := s.page.MustEval(`() => getComputedStyle(document.querySelector('.v-application')).backgroundColor`).Str(); ground != "rgb(255, 255, 255)" {
+		t.Errorf("the paper is %s", ground)
+	}
+	if boxes := len(s.page.MustElements(".paper .box")); boxes < 15 {
+		t.Errorf("%d boxes to tick", boxes)
 	}
 	s.page.MustPDF()
 }

@@ -28,12 +28,13 @@ func (s *screen) choose(field, line string) {
 // set types over a plain number field.
 func (s *screen) set(name, text string) {
 	s.Helper()
-	s.find(id(name)).MustSelectAllText().MustInput(text)
+	s.find(id(name)).MustSelectAllText()
+	s.types(text)
 }
 
-// Eighty invitations of 5 x 7 in with two layers, from letter and 12 x 12 in
+// Eighty invitations of 5 x 7 in with two layers, from letter and 12 × 12 in
 // sheets. A letter sheet gives a base (10 x 7) or two layers; a sheet of
-// 12 x 12 gives a base and a layer, or three layers. Whatever way 60 of these
+// 12 × 12 gives a base and a layer, or three layers. Whatever way 60 of these
 // are used, 70 letter sheets are needed besides: 130 in all.
 func TestEightyInvitationsFromSheetsOnHand(t *testing.T) {
 	s := open(t)
@@ -53,10 +54,10 @@ func TestEightyInvitationsFromSheetsOnHand(t *testing.T) {
 	s.reads("cuts-sum", "160 sheets: 160 of Letter")
 	s.reads("tape-base", "60 to buy")
 	s.click("add-stock")
-	s.choose("stock[1].sheet", "^12 x 12")
+	s.choose("stock[1].sheet", "^12 × 12")
 	s.set("stock-count-1", "60")
 	s.reads("answer-cuts.sheets", "130")
-	s.reads("cuts-sum", "130 sheets: 70 of Letter, 60 of 12 x 12; 6 settings of the guide")
+	s.reads("cuts-sum", "130 sheets: 70 of Letter, 60 of 12 × 12; 6 settings of the guide")
 	s.reads("tape-base", "130 sheets")
 	list := s.page.MustElement(".list").MustText()
 	for _, set := range []string{"10 in", "7 in", "6 3/4 in", "4 3/4 in", "6 1/2 in", "4 1/2 in"} {
@@ -132,7 +133,7 @@ func TestTheShelfIsKeptBackUsedAndGivenBack(t *testing.T) {
 	s.reads("give-back", "Undo")
 	s.click("to-jobs")
 	s.click("to-shelf")
-	// 80 cards and 4 to spare: 84 bases from 100 sheets of letter, 28 sheets of each 12 x 12 for the layers by threes.
+	// 80 cards and 4 to spare: 84 bases from 100 sheets of letter, 28 sheets of each 12 × 12 for the layers by threes.
 	row := func(paper, want string) {
 		t.Helper()
 		s.until(paper+" reads "+want, func() (string, bool) {

@@ -3,14 +3,15 @@
 package e2e
 
 import (
+	"errors"
 	"io/fs"
-	"net/http"
+	"log"
 	"net/http/httptest"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
-	"sync/atomic"
+	"sync"
 	"testing"
 	"time"
 
@@ -30,14 +31,19 @@ const patience = 20 * time.Second
 // screen is a browser page on a server of its own.
 type screen struct {
 	testing.TB
-	page *rod.Page
-	url  string
-	kept *store.Store
-	gone *atomic.Bool // the server breaks every connection off
+	page    *rod.Page
+	person  *rod.Browser
+	browser *rod.Browser
+	url     string
+	kept    *store.Store
+	dir     string
+	pages   fs.FS
+	line    *line
 }
 
 func open(t testing.TB) *screen {
 	t.Helper()
+	browser := chromium(t)
 	pages, err := fs.Sub(web.Dist, "dist")
 	if err != nil {
 		t.Fatal(err)
@@ -45,54 +51,117 @@ func open(t testing.TB) *screen {
 	if _, err := fs.Stat(pages, "index.html"); err != nil {
 		t.Fatal("the screens are not built: run make build first")
 	}
-	kept, err := store.Open(t.TempDir())
-	if err != nil {
-		t.Fatal(err)
-	}
-	var gone atomic.Bool
-	handler := api.New(kept, pages, api.Settings{})
-	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if gone.Load() {
-			panic(http.ErrAbortHandler)
-		}
-		handler.ServeHTTP(w, r)
-	}))
+	between := &line{gone: true}
+	server := httptest.NewServer(between)
+	s := &screen{TB: t, browser: browser, url: server.URL, dir: t.TempDir(), pages: pages, line: between}
+	s.start()
 	t.Cleanup(func() {
 		server.Close()
-		_ = kept.Close()
+		_ = s.kept.Close()
 	})
-	s := &screen{TB: t, page: browser(t).MustPage(server.URL).Timeout(3 * time.Minute), url: server.URL, kept: kept, gone: &gone}
-	s.page.MustSetViewport(1280, 800, 1, false)
+	s.page = s.window()
 	return s
 }
 
-func browser(t testing.TB) *rod.Browser {
-	t.Helper()
+// start brings the server up on what its folder holds.
+func (s *screen) start() {
+	s.Helper()
+	kept, err := store.Open(s.dir)
+	if err != nil {
+		s.Fatal(err)
+	}
+	s.kept = kept
+	s.line.put(api.New(kept, s.pages, api.Settings{}))
+}
+
+// kill ends the server in the middle of whatever it does.
+func (s *screen) kill() {
+	s.line.cut(true)
+	_ = s.kept.Close()
+}
+
+// window is another window of the same person, who shares nothing with those of other tests.
+func (s *screen) window() *rod.Page {
+	s.Helper()
+	if s.person == nil {
+		s.person = s.browser.MustIncognito()
+		s.Cleanup(func() { _ = s.person.Close() })
+	}
+	page := s.person.MustPage(s.url).Timeout(75 * time.Second)
+	page.MustSetViewport(1280, 800, 1, false)
+	return page
+}
+
+// inUse are the browsers that tests have taken, by the test's name.
+var inUse sync.Map
+
+// chromiums are the browsers that are free: as many as tests run beside each
+// other, since one browser tells nobody whose download it was.
+var chromiums = make(chan *rod.Browser, atOnce)
+
+const atOnce = 2
+
+// chromium is the test's browser, taken until the test is over. Tests run beside
+// each other, each with a server and a person of its own.
+func chromium(t testing.TB) *rod.Browser {
+	if b, has := inUse.Load(t.Name()); has {
+		return b.(*rod.Browser)
+	}
+	if one, is := t.(*testing.T); is {
+		one.Parallel()
+	}
+	b := <-chromiums
+	inUse.Store(t.Name(), b)
+	t.Cleanup(func() {
+		inUse.Delete(t.Name())
+		chromiums <- b
+	})
+	return b
+}
+
+func TestMain(m *testing.M) {
+	code := 1
+	func() {
+		for range atOnce {
+			stop, err := start()
+			if err != nil {
+				log.Print(err)
+				return
+			}
+			defer stop()
+		}
+		code = m.Run()
+	}()
+	os.Exit(code)
+}
+
+func start() (stop func(), err error) {
 	path, err := exec.LookPath("chromium")
 	if err != nil {
-		t.Fatal("Chromium is not installed: run make tools")
+		return nil, errors.New("Chromium is not installed: run make tools")
 	}
-	dir, err := os.MkdirTemp(t.TempDir(), "profile")
+	dir, err := os.MkdirTemp("", "yellow-parcel-profile")
 	if err != nil {
-		t.Fatal(err)
+		return nil, err
 	}
-	start := launcher.New().Bin(path).NoSandbox(true).Leakless(true).UserDataDir(dir)
+	l := launcher.New().Bin(path).NoSandbox(true).Leakless(true).UserDataDir(dir)
 	for _, flag := range []string{"disable-gpu", "disable-quic", "disable-component-update", "disable-background-networking", "disable-sync", "no-first-run"} {
-		start.Set(flags.Flag(flag))
+		l.Set(flags.Flag(flag))
 	}
-	address, err := start.Launch()
+	address, err := l.Launch()
 	if err != nil {
-		t.Fatal(err)
+		return nil, err
 	}
 	b := rod.New().ControlURL(address).NoDefaultDevice()
 	if err := b.Connect(); err != nil {
-		t.Fatal(err)
+		return nil, err
 	}
-	t.Cleanup(func() {
+	chromiums <- b
+	return func() {
 		_ = b.Close()
-		start.Cleanup()
-	})
-	return b
+		l.Cleanup()
+		_ = os.RemoveAll(dir)
+	}, nil
 }
 
 func id(name string) string { return `[data-testid="` + name + `"]` }
@@ -122,8 +191,30 @@ func (s *screen) fill(name, text string) {
 	if err := field.SelectAllText(); err != nil {
 		s.Fatal(err)
 	}
-	if err := field.Input(text); err != nil {
+	if text == "" {
+		s.press(input.Delete)
+	}
+	s.types(text)
+}
+
+// paste puts a whole text over what an area holds, as from the clipboard.
+func (s *screen) paste(name, text string) {
+	s.Helper()
+	s.find(id(name)).MustSelectAllText()
+	if err := s.page.InsertText(text); err != nil {
 		s.Fatal(err)
+	}
+}
+
+// types strikes a key for each letter, into whatever has the focus.
+func (s *screen) types(text string) {
+	s.Helper()
+	for _, letter := range text {
+		if letter < 128 {
+			s.press(input.Key(letter))
+		} else if err := s.page.InsertText(string(letter)); err != nil {
+			s.Fatal(err)
+		}
 	}
 }
 
@@ -132,6 +223,13 @@ func (s *screen) press(keys ...input.Key) {
 	if err := s.page.Keyboard.Type(keys...); err != nil {
 		s.Fatal(err)
 	}
+}
+
+// instruments puts the simulated scale and caliper at hand.
+func (s *screen) instruments() {
+	s.page.MustEval(`() => localStorage.setItem('yellow-parcel-instruments', 'true')`)
+	s.page.MustReload()
+	s.reads("tape-base", "in")
 }
 
 // leave takes the focus off whatever field has it, so that keys speak to the screen.

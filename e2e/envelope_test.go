@@ -12,7 +12,8 @@ func newCard(t *testing.T, title, width, height, thickness string) *screen {
 	t.Helper()
 	s := open(t)
 	s.click("new-job")
-	s.find(id("title")).MustInput(title)
+	s.find(id("title")).MustFocus()
+	s.types(title)
 	s.click("door-card")
 	s.fill("card.width", width)
 	s.fill("card.height", height)
@@ -50,7 +51,7 @@ func TestSlimCardFromMeasureToFile(t *testing.T) {
 	s.reads("answer-crease2", "turn the paper; from the bottom edge, for the back flap 3 9/16 in")
 	s.reads("answer-crease3", "7 3/8 in")
 	s.reads("check-cavity-width", "Room across 8 13/16 in")
-	s.reads("sheets", "12 x 12: 1")
+	s.reads("sheets", "12 × 12: 1")
 	// The liner keeps 1/8 off both sides of 8 13/16.
 	s.reads("extra-liner", "8 9/16 in")
 	readBlank(t, s.download("blank", "svg")).fold(t).takes(t, 8.8125, 3.8125, 0)
@@ -121,7 +122,7 @@ func TestDeepCardWithOverhangGetsABox(t *testing.T) {
 		t.Errorf("plotter file starts %.20q", text)
 	}
 	s.click("pick-paper")
-	// From 12 x 12 the same proportions go larger.
+	// From 12 × 12 the same proportions go larger.
 	s.reads("wrap-box-square", "in")
 }
 

@@ -9,6 +9,8 @@ import (
 	"github.com/go-rod/rod/lib/input"
 
 	"yellow-parcel/core/catalog"
+
+	"yellow-parcel/store"
 )
 
 // Foam under a layer is said at Layers, and felt at every station after it.
@@ -142,7 +144,7 @@ func TestCarriersChangedElsewhereConflict(t *testing.T) {
 		t.Fatal(err)
 	}
 	mine := strings.Replace(uk, `"0.87"`, `"0.91"`, 1)
-	s.page.MustElement(id("rules-text")).MustSelectAllText().MustInput(mine)
+	s.paste("rules-text", mine)
 	s.click("keep-carrier")
 	s.reads("rules-wrong", "These rules were changed elsewhere")
 	if got := s.page.MustElement(id("rules-text")).MustProperty("value").Str(); got != mine {
@@ -186,8 +188,7 @@ func TestCarriersByKeyboard(t *testing.T) {
 // A job whose carrier was taken away still opens, says so, and is put right with a click.
 func TestAJobOutlivesItsCarrier(t *testing.T) {
 	s := open(t)
-	if _, err := s.kept.Create(context.Background(), "Note for the island", 1,
-		`{"format":"yellow-parcel-job","version":1,"title":"Note for the island","envelope":"us-a7","post":{"carriers":["us","island"]}}`); err != nil {
+	if _, err := s.kept.Create(context.Background(), store.Draft{Title: "Note for the island", Quantity: 1, Document: `{"format":"yellow-parcel-job","version":1,"title":"Note for the island","envelope":"us-a7","post":{"carriers":["us","island"]}}`}); err != nil {
 		t.Fatal(err)
 	}
 	s.page.MustReload()

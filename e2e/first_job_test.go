@@ -11,6 +11,8 @@ import (
 	"github.com/go-rod/rod/lib/input"
 
 	"yellow-parcel/api"
+
+	"yellow-parcel/store"
 )
 
 // A maker has an envelope without a name, 5 3/8 x 7 5/8 in by the ruler, and a
@@ -18,7 +20,8 @@ import (
 func TestFromAMeasuredEnvelopeToTheVerdict(t *testing.T) {
 	s := open(t)
 	s.click("new-job")
-	s.find(id("title")).MustInput("Harbour map for the lantern walk")
+	s.find(id("title")).MustFocus()
+	s.types("Harbour map for the lantern walk")
 	s.click("door-measured")
 	s.fill("envelope.width", "5 3/8")
 	s.fill("envelope.height", "7 5/8")
@@ -109,7 +112,10 @@ func TestWhatIsWrongIsSaidAtItsFieldAndNothingIsLost(t *testing.T) {
 	s.page.MustElementR(`[data-testid="job"]`, "Lantern week").MustElement("a").MustClick()
 	s.fill("card.thickness", "1/8 o")
 	s.reads("card.thickness", `"1/8 o" is not a length; try 5 1/2 in`)
-	s.reads("tape-base", "10 × 7 in") // the last good plan stays
+	// The last good plan stays, and is marked.
+	s.reads("tape-base", "waiting")
+	s.reads("tape-start", "put right")
+	s.reads("consequence", `To put right Start: "1/8 o" is not a length; try 5 1/2 in Go to it`)
 	s.reads("saved", "Saved")
 	s.page.MustReload()
 	s.find(id("card.thickness"))
@@ -165,7 +171,7 @@ func TestTwoWindowsNeverOverwriteEachOther(t *testing.T) {
 		t.Fatal(len(kept), err)
 	}
 	theirs := strings.Replace(kept[0].Document, "Kite card for the breakwater fair", "Kite card, red", 1)
-	if _, err := s.kept.Save(context.Background(), kept[0].ID, kept[0].Revision, "Kite card, red", 24, theirs); err != nil {
+	if _, err := s.kept.Save(context.Background(), kept[0].ID, kept[0].Revision, store.Draft{Title: "Kite card, red", Quantity: 24, Document: theirs}); err != nil {
 		t.Fatal(err)
 	}
 	s.fill("card.thickness", "1/8")

@@ -7,6 +7,8 @@ import (
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
+
+	"yellow-parcel/store"
 )
 
 // invitation opens the demonstration's first job at a station: 5 x 7 in, two layers with borders of 1/8 in.
@@ -104,8 +106,8 @@ func TestFoldsAskForWhatTheyLeaveOpen(t *testing.T) {
 func TestALongerSearchCanBeAskedFor(t *testing.T) {
 	s := open(t)
 	// Nine kinds of piece, twenty of each, are too many to list everything a sheet gives.
-	if _, err := s.kept.Create(context.Background(), "Harbour map sampler", 20, `{"format":"yellow-parcel-job","version":1,"title":"Harbour map sampler","quantity":20,
-		"envelope":"us-a7","layers":["1/8","1/8","1/8","1/8","1/8","1/8","1/8","1/8"]}`); err != nil {
+	if _, err := s.kept.Create(context.Background(), store.Draft{Title: "Harbour map sampler", Quantity: 20, Document: `{"format":"yellow-parcel-job","version":1,"title":"Harbour map sampler","quantity":20,
+		"envelope":"us-a7","layers":["1/8","1/8","1/8","1/8","1/8","1/8","1/8","1/8"]}`}); err != nil {
 		t.Fatal(err)
 	}
 	s.page.MustReload()

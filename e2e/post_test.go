@@ -125,6 +125,8 @@ func TestAFlatOfThirteenOunces(t *testing.T) {
 // Readings run in the field until the instrument is at rest, and then count as measured.
 func TestInstrumentsFillTheirFields(t *testing.T) {
 	s := invitation(t, input.Digit4)
+	s.instruments()
+	s.press(input.Digit4)
 	s.click("bench-panel")
 	s.fill("load-caliper", "3.2 mm")
 	s.press(input.Enter)
@@ -157,7 +159,7 @@ func TestCarriersAreCopiedAndChanged(t *testing.T) {
 	retype := func(was, is string) {
 		t.Helper()
 		text = strings.Replace(text, was, is, 1)
-		s.page.MustElement(id("rules-text")).MustSelectAllText().MustInput(text)
+		s.paste("rules-text", text)
 		s.click("keep-carrier")
 	}
 	retype(`price: "0.78"`, `price: "cheap"`)
@@ -175,7 +177,8 @@ func TestCarriersAreCopiedAndChanged(t *testing.T) {
 	s.click("reprice-letter")
 	retypePrice := func(name, text string) {
 		t.Helper()
-		s.page.MustElement(id(name)).MustSelectAllText().MustInput(text)
+		s.page.MustElement(id(name)).MustSelectAllText()
+		s.types(text)
 	}
 	retypePrice("price-day", "2026-07-12")
 	retypePrice("price-0", "a stamp")

@@ -10,8 +10,8 @@ import (
 	"strings"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
 )
 
 // columns of the shelf's CSV, in order. Lists may leave out all but kind, size and count.
@@ -31,13 +31,13 @@ func Write(w io.Writer, items []Item) error {
 }
 
 // Read reads items from CSV; columns may come in any order. The error is a
-// plan.Problems whose fields name the line: "line 3, count".
+// job.Problems whose fields name the line: "line 3, count".
 func Read(text []byte, cat *catalog.Catalog) ([]Item, error) {
 	in := csv.NewReader(bytes.NewReader(bytes.TrimPrefix(text, []byte("\ufeff"))))
 	in.TrimLeadingSpace = true
 	heading, err := in.Read()
 	if err != nil {
-		return nil, plan.Problems{{Field: "line 1", Text: "there is no heading; it should be " + strings.Join(columns, ",")}}
+		return nil, job.Problems{{Field: "line 1", Text: "there is no heading; it should be " + strings.Join(columns, ",")}}
 	}
 	at, problems := headings(heading)
 	if len(problems) > 0 {
@@ -50,15 +50,15 @@ func Read(text []byte, cat *catalog.Catalog) ([]Item, error) {
 			break
 		}
 		if err != nil {
-			return nil, append(problems, plan.Problem{Field: lineOf(err), Text: "not readable as CSV: " + reason(err)})
+			return nil, append(problems, job.Problem{Field: lineOf(err), Text: "not readable as CSV: " + reason(err)})
 		}
 		line, _ := in.FieldPos(0)
 		if len(items) == MostRows {
-			return nil, append(problems, plan.Problem{Field: fmt.Sprintf("line %d", line), Text: fmt.Sprintf("more than %d items; bring them in parts", MostRows)})
+			return nil, append(problems, job.Problem{Field: fmt.Sprintf("line %d", line), Text: fmt.Sprintf("more than %d items; bring them in parts", MostRows)})
 		}
 		item, wrong := itemOf(row, at, cat)
 		for _, p := range wrong {
-			problems = append(problems, plan.Problem{Field: fmt.Sprintf("line %d, %s", line, p.Field), Text: p.Text})
+			problems = append(problems, job.Problem{Field: fmt.Sprintf("line %d, %s", line, p.Field), Text: p.Text})
 		}
 		items = append(items, item)
 	}
@@ -68,9 +68,9 @@ func Read(text []byte, cat *catalog.Catalog) ([]Item, error) {
 	return items, nil
 }
 
-func headings(row []string) (map[string]int, plan.Problems) {
+func headings(row []string) (map[string]int, job.Problems) {
 	at := map[string]int{}
-	var problems plan.Problems
+	var problems job.Problems
 	for i, name := range row {
 		name = strings.ToLower(strings.TrimSpace(name))
 		known := false
@@ -78,19 +78,19 @@ func headings(row []string) (map[string]int, plan.Problems) {
 			known = known || c == name
 		}
 		if !known {
-			problems = append(problems, plan.Problem{Field: "line 1", Text: fmt.Sprintf("%q is not a column; known are %s", measure.Shorten(name, 40), strings.Join(columns, ", "))})
+			problems = append(problems, job.Problem{Field: "line 1", Text: fmt.Sprintf("%q is not a column; known are %s", measure.Shorten(name, 40), strings.Join(columns, ", "))})
 		}
 		at[name] = i
 	}
 	for _, c := range columns[:3] {
 		if _, ok := at[c]; !ok {
-			problems = append(problems, plan.Problem{Field: "line 1", Text: fmt.Sprintf("the column %s is missing; the heading should be %s", c, strings.Join(columns, ","))})
+			problems = append(problems, job.Problem{Field: "line 1", Text: fmt.Sprintf("the column %s is missing; the heading should be %s", c, strings.Join(columns, ","))})
 		}
 	}
 	return at, problems
 }
 
-func itemOf(row []string, at map[string]int, cat *catalog.Catalog) (Item, plan.Problems) {
+func itemOf(row []string, at map[string]int, cat *catalog.Catalog) (Item, job.Problems) {
 	get := func(name string) string {
 		if i, ok := at[name]; ok {
 			return strings.TrimSpace(row[i])
@@ -103,7 +103,7 @@ func itemOf(row []string, at map[string]int, cat *catalog.Catalog) (Item, plan.P
 	item.Count = count
 	problems := item.Check(cat)
 	if err != nil {
-		problems = append(problems, plan.Problem{Field: "count", Text: fmt.Sprintf("%q is not a whole number; try 25", measure.Shorten(get("count"), 40))})
+		problems = append(problems, job.Problem{Field: "count", Text: fmt.Sprintf("%q is not a whole number; try 25", measure.Shorten(get("count"), 40))})
 	}
 	return item, problems
 }

@@ -6,10 +6,11 @@ import (
 	"fmt"
 	"strings"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
 )
 
 // The kinds of things on a shelf.
@@ -24,22 +25,22 @@ const MostCount = 100_000
 // Item is one thing on the shelf. Size is a catalogue name, or a measured width
 // and height; lengths, weights and prices are text as people type them.
 type Item struct {
-	Kind    string      `json:"kind" enum:"sheet,envelope"`
-	Size    plan.Bought `json:"size"`
-	Paper   string      `json:"paper,omitempty" doc:"the paper's name, as jobs ask for it"`
-	Colour  string      `json:"colour,omitempty"`
-	Weight  string      `json:"weight,omitempty" doc:"110 lb cover, 300 g"`
-	Grain   string      `json:"grain,omitempty" doc:"long or short"`
-	Caliper string      `json:"caliper,omitempty"`
-	Price   string      `json:"price,omitempty" doc:"of one"`
-	Count   int         `json:"count"`
+	Kind    string     `json:"kind" enum:"sheet,envelope"`
+	Size    job.Bought `json:"size"`
+	Paper   string     `json:"paper,omitempty" doc:"the paper's name, as jobs ask for it"`
+	Colour  string     `json:"colour,omitempty"`
+	Weight  string     `json:"weight,omitempty" doc:"110 lb cover, 300 g"`
+	Grain   string     `json:"grain,omitempty" doc:"long or short"`
+	Caliper string     `json:"caliper,omitempty"`
+	Price   string     `json:"price,omitempty" doc:"of one"`
+	Count   int        `json:"count"`
 }
 
 // Check gives everything wrong with an item, each problem naming its field.
-func (i Item) Check(cat *catalog.Catalog) plan.Problems {
-	var out plan.Problems
+func (i Item) Check(cat *catalog.Catalog) job.Problems {
+	var out job.Problems
 	fail := func(field, format string, args ...any) {
-		out = append(out, plan.Problem{Field: field, Text: fmt.Sprintf(format, args...)})
+		out = append(out, job.Problem{Field: field, Text: fmt.Sprintf(format, args...)})
 	}
 	if i.Kind != Sheets && i.Kind != Envelopes {
 		fail("kind", `%q is not kept on a shelf; try sheet or envelope`, i.Kind)
@@ -60,10 +61,12 @@ func (i Item) Check(cat *catalog.Catalog) plan.Problems {
 			fail("caliper", "%q is not the thickness of a sheet; try 0.3 mm", i.Caliper)
 		}
 	}
-	if i.Price != "" && !plan.IsPrice(i.Price) {
-		fail("price", "%q is not a price; try 0.35", i.Price)
+	if i.Price != "" {
+		if _, err := measure.ParseMoney(i.Price); err != nil {
+			fail("price", "%q is not a price; try 0.35", i.Price)
+		}
 	}
-	if i.Colour != "" && !plan.IsColour(i.Colour) {
+	if i.Colour != "" && !brief.IsColour(i.Colour) {
 		fail("colour", "%q is not a colour; try #e8c15a", i.Colour)
 	}
 	if i.Count < 0 || i.Count > MostCount {
@@ -87,7 +90,7 @@ func (i Item) checkSize(cat *catalog.Catalog, fail func(field, format string, ar
 		}
 		return
 	}
-	for _, side := range []struct{ field, text string }{{"size.width", i.Size.Width}, {"size.height", i.Size.Height}} {
+	for _, side := range []struct{ field, text string }{{"size.width", string(i.Size.Width)}, {"size.height", string(i.Size.Height)}} {
 		l, err := measure.Parse(side.text, measure.Inches)
 		if err != nil {
 			fail(side.field, "%s", err)
@@ -102,7 +105,7 @@ func (i Item) SizeText() string {
 	if i.Size.ID != "" {
 		return i.Size.ID
 	}
-	return withUnit(i.Size.Width) + " x " + withUnit(i.Size.Height)
+	return withUnit(string(i.Size.Width)) + " x " + withUnit(string(i.Size.Height))
 }
 
 // withUnit gives a bare number the inches it is read in.
@@ -115,9 +118,9 @@ func withUnit(text string) string {
 }
 
 // parseSize reads what SizeText writes.
-func parseSize(text string) plan.Bought {
+func parseSize(text string) job.Bought {
 	if w, h, ok := strings.Cut(strings.ReplaceAll(text, "×", "x"), " x "); ok {
-		return plan.Bought{Width: strings.TrimSpace(w), Height: strings.TrimSpace(h)}
+		return job.Bought{Width: job.Length(strings.TrimSpace(w)), Height: job.Length(strings.TrimSpace(h))}
 	}
-	return plan.Bought{ID: strings.TrimSpace(text)}
+	return job.Bought{ID: strings.TrimSpace(text)}
 }

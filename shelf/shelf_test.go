@@ -7,14 +7,14 @@ import (
 	"testing"
 
 	"yellow-parcel/core/catalog"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/job"
 )
 
 func TestItemsGoOutAndComeBack(t *testing.T) {
 	items := []Item{
-		{Kind: Sheets, Size: plan.Bought{ID: "us-letter"}, Paper: "Dune cover", Colour: "#d8c28a", Weight: "80 lb cover", Grain: "long", Caliper: "0.3 mm", Price: "0.35", Count: 60},
-		{Kind: Sheets, Size: plan.Bought{Width: "9 in", Height: "305 mm"}, Count: 4},
-		{Kind: Envelopes, Size: plan.Bought{ID: "us-a7"}, Paper: "Kraft, \"harbour\"", Count: 0},
+		{Kind: Sheets, Size: job.Bought{ID: "us-letter"}, Paper: "Dune cover", Colour: "#d8c28a", Weight: "80 lb cover", Grain: "long", Caliper: "0.3 mm", Price: "0.35", Count: 60},
+		{Kind: Sheets, Size: job.Bought{Width: "9 in", Height: "305 mm"}, Count: 4},
+		{Kind: Envelopes, Size: job.Bought{ID: "us-a7"}, Paper: "Kraft, \"harbour\"", Count: 0},
 	}
 	var b bytes.Buffer
 	if err := Write(&b, items); err != nil {

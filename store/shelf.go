@@ -112,10 +112,7 @@ func (s *Store) RemoveItem(ctx context.Context, id string, removed bool) error {
 	if err != nil {
 		return err
 	}
-	if n, err := result.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrNotFound)
-	}
-	return nil
+	return some(result)
 }
 
 // Uses gives the newest uses first.

@@ -33,16 +33,26 @@ var (
 	ErrConflict = errors.New("the job was changed elsewhere")
 )
 
-// Job is a kept job document with what lists and searches need of it.
+// Draft is a job as it is kept: its document, and what lists and searches need of
+// it. Shown is what a list shows, as JSON; ShownBy names what it was worked out by.
+type Draft struct {
+	Title    string `db:"title"`
+	Quantity int    `db:"quantity"`
+	Document string `db:"document"`
+	Shown    string `db:"shown"`
+	ShownBy  string `db:"shown_by"`
+	// Edit is what whoever keeps it calls this edit; empty where they call it nothing.
+	Edit string `db:"edit"`
+}
+
+// Job is a kept job.
 type Job struct {
-	ID       string         `db:"id"`
-	Revision int            `db:"revision"`
-	Title    string         `db:"title"`
-	Quantity int            `db:"quantity"`
-	Document string         `db:"document"`
-	Created  string         `db:"created"` // RFC 3339, UTC
-	Updated  string         `db:"updated"`
-	Removed  sql.NullString `db:"removed"`
+	ID       string `db:"id"`
+	Revision int    `db:"revision"`
+	Draft
+	Created string         `db:"created"` // RFC 3339, UTC
+	Updated string         `db:"updated"`
+	Removed sql.NullString `db:"removed"`
 }
 
 // Store is an open data file.
@@ -83,12 +93,20 @@ func migrate(db *sql.DB) error {
 // Close closes the data file.
 func (s *Store) Close() error { return s.db.Close() }
 
-// Create keeps a new job at revision 1.
-func (s *Store) Create(ctx context.Context, title string, quantity int, document string) (Job, error) {
+// Create keeps a new job at revision 1. One that came before by the same edit is
+// the same job: its answer was lost on the way.
+func (s *Store) Create(ctx context.Context, d Draft) (Job, error) {
+	if d.Edit != "" {
+		var before Job
+		err := s.db.GetContext(ctx, &before, `SELECT * FROM jobs WHERE edit = ? AND revision = 1 AND removed IS NULL`, d.Edit)
+		if !errors.Is(err, sql.ErrNoRows) {
+			return before, err
+		}
+	}
 	now := stamp()
-	j := Job{ID: uuid.NewString(), Revision: 1, Title: title, Quantity: quantity, Document: document, Created: now, Updated: now}
-	_, err := s.db.NamedExecContext(ctx, `INSERT INTO jobs (id, revision, title, quantity, document, created, updated)
-		VALUES (:id, :revision, :title, :quantity, :document, :created, :updated)`, j)
+	j := Job{ID: uuid.NewString(), Revision: 1, Draft: d, Created: now, Updated: now}
+	_, err := s.db.NamedExecContext(ctx, `INSERT INTO jobs (id, revision, title, quantity, document, shown, shown_by, edit, created, updated)
+		VALUES (:id, :revision, :title, :quantity, :document, :shown, :shown_by, :edit, :created, :updated)`, j)
 	return j, err
 }
 
@@ -116,10 +134,12 @@ func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
 }
 
 // Save keeps a changed document over the revision it edits. When that is not
-// the kept one, it gives the kept job with ErrConflict and changes nothing.
-func (s *Store) Save(ctx context.Context, id string, revision int, title string, quantity int, document string) (Job, error) {
-	result, err := s.db.ExecContext(ctx, `UPDATE jobs SET revision = revision + 1, title = ?, quantity = ?, document = ?, updated = ?
-		WHERE id = ? AND revision = ? AND removed IS NULL`, title, quantity, document, stamp(), id, revision)
+// the kept one, it gives the kept job with ErrConflict and changes nothing; when
+// the kept one is this very edit, come twice, it gives that one.
+func (s *Store) Save(ctx context.Context, id string, revision int, d Draft) (Job, error) {
+	result, err := s.db.NamedExecContext(ctx, `UPDATE jobs SET revision = revision + 1, title = :title, quantity = :quantity,
+		document = :document, shown = :shown, shown_by = :shown_by, edit = :edit, updated = :updated
+		WHERE id = :id AND revision = :revision AND removed IS NULL`, Job{ID: id, Revision: revision, Draft: d, Updated: stamp()})
 	if err != nil {
 		return Job{}, err
 	}
@@ -128,10 +148,16 @@ func (s *Store) Save(ctx context.Context, id string, revision int, title string,
 		return Job{}, err
 	}
 	kept, err := s.Get(ctx, id)
-	if err == nil && changed == 0 {
+	if err == nil && changed == 0 && (d.Edit == "" || kept.Edit != d.Edit) {
 		err = ErrConflict
 	}
 	return kept, err
+}
+
+// Show keeps what lists show of a job at a revision; where it was changed since, nothing.
+func (s *Store) Show(ctx context.Context, j Job) error {
+	_, err := s.db.NamedExecContext(ctx, `UPDATE jobs SET shown = :shown, shown_by = :shown_by WHERE id = :id AND revision = :revision`, j)
+	return err
 }
 
 // Remove puts a job aside, or brings it back; nothing is destroyed.
@@ -144,10 +170,17 @@ func (s *Store) Remove(ctx context.Context, id string, removed bool) error {
 	if err != nil {
 		return err
 	}
-	if n, err := result.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrNotFound)
+	return some(result)
+}
+
+// some is ErrNotFound where a statement changed nothing; that it cannot be told
+// whether it did is another error.
+func some(result sql.Result) error {
+	n, err := result.RowsAffected()
+	if err == nil && n == 0 {
+		err = ErrNotFound
 	}
-	return nil
+	return err
 }
 
 // Backup writes a whole, consistent copy of the data file; the file must not exist yet.

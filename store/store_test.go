@@ -24,31 +24,74 @@ func open(t *testing.T) *Store {
 
 func TestStaleSaveIsRefusedAndChangesNothing(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	j, err := s.Create(ctx, "Kite card", 12, `{"a":1}`)
+	j, err := s.Create(ctx, Draft{Title: "Kite card", Quantity: 12, Document: `{"a":1}`})
 	if err != nil {
 		t.Fatal(err)
 	}
-	mine, err := s.Save(ctx, j.ID, 1, "Kite card, blue", 12, `{"a":2}`)
+	mine, err := s.Save(ctx, j.ID, 1, Draft{Title: "Kite card, blue", Quantity: 12, Document: `{"a":2}`})
 	if err != nil || mine.Revision != 2 || mine.Title != "Kite card, blue" {
 		t.Fatalf("%+v %v", mine, err)
 	}
-	kept, err := s.Save(ctx, j.ID, 1, "Kite card, red", 12, `{"a":3}`)
+	kept, err := s.Save(ctx, j.ID, 1, Draft{Title: "Kite card, red", Quantity: 12, Document: `{"a":3}`})
 	if !errors.Is(err, ErrConflict) || kept.Document != `{"a":2}` || kept.Revision != 2 {
 		t.Errorf("%+v %v", kept, err)
 	}
-	if _, err := s.Save(ctx, "nowhere", 1, "", 0, ""); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Save(ctx, "nowhere", 1, Draft{Title: "", Quantity: 0, Document: ""}); !errors.Is(err, ErrNotFound) {
 		t.Errorf("%v", err)
+	}
+}
+
+// An answer may be lost on its way: what comes again by the same edit is the same.
+func TestAnEditThatComesTwiceIsOne(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	first := Draft{Title: "Kite card", Document: `{"a":1}`, Edit: "one"}
+	j, err := s.Create(ctx, first)
+	again, twice := s.Create(ctx, first)
+	if err != nil || twice != nil || again.ID != j.ID {
+		t.Errorf("a job made twice: %v and %v, %v, %v", j.ID, again.ID, err, twice)
+	}
+	second := Draft{Title: "Kite card", Document: `{"a":2}`, Edit: "two"}
+	for range 2 {
+		kept, err := s.Save(ctx, j.ID, 1, second)
+		if err != nil || kept.Revision != 2 || kept.Document != `{"a":2}` {
+			t.Errorf("%+v %v", kept, err)
+		}
+	}
+	second.Edit = "three"
+	if _, err := s.Save(ctx, j.ID, 1, second); !errors.Is(err, ErrConflict) {
+		t.Errorf("another's edit over the same revision: %v", err)
+	}
+	if list, err := s.List(ctx, ""); err != nil || len(list) != 1 {
+		t.Errorf("%d jobs, %v", len(list), err)
+	}
+}
+
+func TestSettingsHaveRevisions(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	if kept, err := s.Settings(ctx); err != nil || kept != (Settings{}) {
+		t.Errorf("before any: %+v %v", kept, err)
+	}
+	if kept, err := s.SaveSettings(ctx, 0, "a"); err != nil || kept != (Settings{1, "a"}) {
+		t.Errorf("the first: %+v %v", kept, err)
+	}
+	if kept, err := s.SaveSettings(ctx, 1, "b"); err != nil || kept != (Settings{2, "b"}) {
+		t.Errorf("over it: %+v %v", kept, err)
+	}
+	for _, stale := range []int{0, 1, 3} {
+		if kept, err := s.SaveSettings(ctx, stale, "c"); !errors.Is(err, ErrConflict) || kept != (Settings{2, "b"}) {
+			t.Errorf("over revision %d: %+v %v", stale, kept, err)
+		}
 	}
 }
 
 func TestOfManySavesOfOneRevisionOneWins(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	j, _ := s.Create(ctx, "Ferry ticket", 1, "{}")
+	j, _ := s.Create(ctx, Draft{Title: "Ferry ticket", Quantity: 1, Document: "{}"})
 	var wins sync.Map
 	var wait sync.WaitGroup
 	for i := range 8 {
 		wait.Go(func() {
-			if _, err := s.Save(ctx, j.ID, 1, "t", 1, "{}"); err == nil {
+			if _, err := s.Save(ctx, j.ID, 1, Draft{Title: "t", Quantity: 1, Document: "{}"}); err == nil {
 				wins.Store(i, true)
 			} else if !errors.Is(err, ErrConflict) {
 				t.Error(err)
@@ -65,8 +108,8 @@ func TestOfManySavesOfOneRevisionOneWins(t *testing.T) {
 
 func TestListSearchesAndRemovedComesBack(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	kite, _ := s.Create(ctx, "Kite card", 1, `{"envelope":"us-square-6"}`)
-	if _, err := s.Create(ctx, "100% cotton note", 1, `{}`); err != nil {
+	kite, _ := s.Create(ctx, Draft{Title: "Kite card", Quantity: 1, Document: `{"envelope":"us-square-6"}`})
+	if _, err := s.Create(ctx, Draft{Title: "100% cotton note", Quantity: 1, Document: `{}`}); err != nil {
 		t.Fatal(err)
 	}
 	count := func(search string) int {
@@ -97,7 +140,7 @@ func TestListSearchesAndRemovedComesBack(t *testing.T) {
 
 func TestBackupOpensAsAStore(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	if _, err := s.Create(ctx, "Harbour map", 1, "{}"); err != nil {
+	if _, err := s.Create(ctx, Draft{Title: "Harbour map", Quantity: 1, Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	dir := t.TempDir()

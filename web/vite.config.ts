@@ -5,6 +5,12 @@ import vuetify from 'vite-plugin-vuetify'
 export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true })],
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
-  build: { outDir: 'dist', emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  build: {
+    outDir: 'dist',
+    emptyOutDir: true,
+    license: { fileName: 'notices.txt' },
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+  },
+  server: { proxy: { '/api': process.env.YELLOW_PARCEL_API ?? 'http://127.0.0.1:8080' } },
 })

@@ -8,7 +8,7 @@ import (
 	"strings"
 	"testing"
 
-	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/post"
 )
 
 // holds tells whether all that an example shows stands in the real document.
@@ -66,7 +66,7 @@ func TestTheExampleCarrierIsRead(t *testing.T) {
 	if example == nil {
 		t.Fatal("there is no example of a carrier")
 	}
-	c, err := catalog.ReadCarrier(example[1])
+	c, err := post.ReadCarrier(example[1])
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,13 +5,13 @@ import (
 	"errors"
 	"os"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/job"
 	"yellow-parcel/draw"
 )
 
 type exportCommand struct {
-	As       string   `required:"" help:"File format: svg, dxf, pdf, csv or hpgl."`
-	Part     string   `required:"" help:"What to write: base, layers, ladder, blank, nest, liner, band, strips, gauge or cuts."`
+	As       string   `required:"" help:"File format: ${formats}."`
+	Part     string   `required:"" help:"What to write: ${parts}."`
 	Job      string   `arg:"" help:"Job file, or - for standard input."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
 	Out      string   `short:"o" help:"File to write; standard output when absent."`
@@ -19,16 +19,16 @@ type exportCommand struct {
 
 // Run writes the part at true size.
 func (c *exportCommand) Run(s streams) error {
-	p, err := planFile(c.Job, c.Carriers, s)
+	all, err := workFile(c.Job, c.Carriers, s)
 	if err != nil {
 		return err
 	}
 	// The file is made whole first, so that nothing is overwritten by half of it.
 	var made bytes.Buffer
-	if err := draw.Write(&made, p, c.As, c.Part); err != nil {
+	if err := draw.Write(&made, all, c.As, c.Part); err != nil {
 		var cannot *draw.FileError
 		if errors.As(err, &cannot) {
-			return plan.Problems{{Field: cannot.Field, Text: cannot.Text}}
+			return job.Problems{{Field: cannot.Field, Text: cannot.Text}}
 		}
 		return err
 	}

@@ -8,11 +8,13 @@ import (
 	"io"
 	"os"
 	"os/signal"
+	"strings"
 	"syscall"
 
 	"github.com/alecthomas/kong"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/job"
+	"yellow-parcel/draw"
 )
 
 // Exit codes.
@@ -46,7 +48,8 @@ func main() {
 // run carries out a command line and gives its exit code: 2 for bad input, a line per problem.
 func run(ctx context.Context, args []string, s streams) int {
 	parser, err := kong.New(&commands{}, kong.Name("yellow-parcel"), kong.UsageOnError(),
-		kong.Writers(s.out, s.err), kong.BindTo(ctx, (*context.Context)(nil)), kong.Bind(s), kong.Exit(func(int) {}))
+		kong.Writers(s.out, s.err), kong.BindTo(ctx, (*context.Context)(nil)), kong.Bind(s), kong.Exit(func(int) {}),
+		kong.Vars{"formats": strings.Join(draw.FormatNames(), ", "), "parts": strings.Join(draw.Parts(), ", ")})
 	if err != nil {
 		fmt.Fprintln(s.err, err)
 		return exitFailed
@@ -60,7 +63,7 @@ func run(ctx context.Context, args []string, s streams) int {
 		return exitBadInput
 	}
 	err = parsed.Run()
-	var problems plan.Problems
+	var problems job.Problems
 	switch {
 	case err == nil:
 		return 0

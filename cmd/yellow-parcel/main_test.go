@@ -76,7 +76,7 @@ func TestExportWritesAFile(t *testing.T) {
 func TestEveryKindOfFileIsWritten(t *testing.T) {
 	for _, c := range []struct{ as, part, begins string }{
 		{"svg", "base", "<?xml"}, {"pdf", "base", "%PDF-"}, {"svg", "layers", "<?xml"}, {"pdf", "layers", "%PDF-"}, {"svg", "ladder", "<?xml"},
-		{"pdf", "ladder", "%PDF-"}, {"pdf", "blank", "%PDF-"}, {"dxf", "blank", "  0\nSECTION"}, {"dxf", "base", "  0\nSECTION"}, {"pdf", "cuts", "%PDF-"}, {"csv", "cuts", "cut,set,set_mm,"},
+		{"pdf", "ladder", "%PDF-"}, {"pdf", "blank", "%PDF-"}, {"dxf", "blank", "  0\nSECTION"}, {"dxf", "base", "  0\nSECTION"}, {"pdf", "cuts", "%PDF-"}, {"pdf", "work-sheet", "%PDF-"}, {"csv", "cuts", "cut,set,set_mm,"},
 		{"hpgl", "blank", "IN;PA;"}, {"csv", "blank", "score,flap,from,"}, {"svg", "liner", "<?xml"}, {"dxf", "band", "  0\nSECTION"}, {"pdf", "nest", "%PDF-"}, {"svg", "nest", "<?xml"},
 	} {
 		code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-")
@@ -85,9 +85,9 @@ func TestEveryKindOfFileIsWritten(t *testing.T) {
 		}
 	}
 	for _, c := range []struct{ as, part, problem string }{
-		{"csv", "base", "as: base cannot be written as csv; try svg, dxf, pdf or hpgl\n"},
-		{"svg", "cuts", "as: the cut list is written as pdf or csv\n"},
-		{"svg", "sail", "part: \"sail\" is not a part; try base, layers, ladder, blank, nest, liner, band, strips, gauge, cuts\n"},
+		{"csv", "base", "as: base cannot be written as csv; try svg, dxf, pdf, hpgl\n"},
+		{"svg", "cuts", "as: cuts cannot be written as svg; try pdf, csv\n"},
+		{"svg", "sail", "part: \"sail\" is not a part; try base, layers, ladder, blank, nest, liner, band, strips, gauge, cuts, work-sheet\n"},
 	} {
 		if code, out, problems := command(t, a7, "export", "--as", c.as, "--part", c.part, "-"); code != 2 || out != "" || problems != c.problem {
 			t.Errorf("%s as %s: %d %q", c.part, c.as, code, problems)

@@ -9,7 +9,10 @@ import (
 	"time"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/work"
 )
 
 type planCommand struct {
@@ -19,17 +22,18 @@ type planCommand struct {
 
 // Run prints the plan as JSON.
 func (c *planCommand) Run(s streams) error {
-	p, err := planFile(c.Job, c.Carriers, s)
+	all, err := workFile(c.Job, c.Carriers, s)
 	if err != nil {
 		return err
 	}
 	out := json.NewEncoder(s.out)
 	out.SetIndent("", "  ")
 	out.SetEscapeHTML(false)
-	return out.Encode(p)
+	return out.Encode(all.Plan)
 }
 
-func planFile(name string, carriers []string, s streams) (*plan.Plan, error) {
+// workFile works a job file out with its trials and ways out.
+func workFile(name string, carriers []string, s streams) (*plan.Whole, error) {
 	library, err := withCarriers(carriers)
 	if err != nil {
 		return nil, err
@@ -38,25 +42,25 @@ func planFile(name string, carriers []string, s streams) (*plan.Plan, error) {
 	if err != nil {
 		return nil, err
 	}
-	job, err := plan.Read(text)
+	one, err := job.Read(text)
 	if err != nil {
 		return nil, err
 	}
-	return plan.MakeWith(job, library, plan.Work{Trials: plan.UsualTrials, Today: time.Now().Format(time.DateOnly)})
+	return plan.WorkOut(one, library, plan.Work{Whole: true, Trials: work.UsualTrials, Today: time.Now().Format(time.DateOnly)})
 }
 
 // withCarriers is the catalogue with carriers from files in it.
 func withCarriers(files []string) (*catalog.Catalog, error) {
-	var own []catalog.Carrier
+	var own []post.Carrier
 	for _, name := range files {
 		text, err := os.ReadFile(name)
 		if err != nil {
 			return nil, err
 		}
-		c, err := catalog.ReadCarrier(text)
-		var at *catalog.CarrierError
+		c, err := post.ReadCarrier(text)
+		var at *post.CarrierError
 		if errors.As(err, &at) {
-			return nil, plan.Problems{{Field: fmt.Sprintf("%s, line %d", name, at.Line), Text: at.Text}}
+			return nil, job.Problems{{Field: fmt.Sprintf("%s, line %d", name, at.Line), Text: at.Text}}
 		}
 		if err != nil {
 			return nil, err
@@ -76,5 +80,5 @@ func readJob(name string, in io.Reader) ([]byte, error) {
 		defer file.Close()
 		in = file
 	}
-	return io.ReadAll(io.LimitReader(in, plan.MaxJob+1))
+	return io.ReadAll(io.LimitReader(in, job.MaxSize+1))
 }

@@ -5,12 +5,13 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"log/slog"
 	"net"
 	"net/http"
 	"time"
 
 	"yellow-parcel/api"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/job"
 	"yellow-parcel/store"
 	"yellow-parcel/web"
 )
@@ -52,12 +53,12 @@ func (f listenFlags) serve(ctx context.Context, s streams, dir string, ready fun
 func (f listenFlags) check() error {
 	host, _, err := net.SplitHostPort(f.Listen)
 	if err != nil {
-		return plan.Problems{{Field: "listen", Text: fmt.Sprintf("%q is not an address; try 127.0.0.1:8080", f.Listen)}}
+		return job.Problems{{Field: "listen", Text: fmt.Sprintf("%q is not an address; try 127.0.0.1:8080", f.Listen)}}
 	}
 	if host == "localhost" || net.ParseIP(host).IsLoopback() || len(f.Passcode) >= 8 {
 		return nil
 	}
-	return plan.Problems{{Field: "passcode", Text: "others can reach " + f.Listen + "; give a passcode of at least 8 letters, or listen on 127.0.0.1:8080"}}
+	return job.Problems{{Field: "passcode", Text: "others can reach " + f.Listen + "; give a passcode of at least 8 letters, or listen on 127.0.0.1:8080"}}
 }
 
 func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) error {
@@ -74,6 +75,9 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,
 	}
 	fmt.Fprintf(s.out, "Yellow Parcel is at http://%s\n", listener.Addr())
+	log := slog.New(slog.NewTextHandler(s.err, nil))
+	slog.SetDefault(log)
+	log.Info("serving", "address", listener.Addr().String(), "passcode", f.Passcode != "")
 	if f.Passcode != "" {
 		fmt.Fprintln(s.out, "Others on the network can reach it with the passcode.")
 	}
@@ -85,6 +89,7 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 	case <-ctx.Done():
 		last, cancel := context.WithTimeout(context.Background(), 5*time.Second)
 		defer cancel()
+		log.Info("stopping")
 		return server.Shutdown(last)
 	}
 }

@@ -21,7 +21,7 @@ func Band(c card.Size, thickness measure.Length, r measure.Ruler) Extra {
 	// One mark more than the card needs, so that the band slides.
 	front += r.Step
 	half := r.Up(front / 2)
-	e := Extra{ID: "band", Name: "Belly band", Count: 1, Width: half + side + front + side + (front - half) + overlap, Height: high}
+	e := Extra{ID: "band", Name: "Belly band", Count: 1, From: "the left end", Width: half + side + front + side + (front - half) + overlap, Height: high}
 	for _, at := range []measure.Length{half, half + side, half + side + front, half + 2*side + front} {
 		if len(e.At) == 0 || e.At[len(e.At)-1] != at {
 			e.At = append(e.At, at)
@@ -29,12 +29,10 @@ func Band(c card.Size, thickness measure.Length, r measure.Ruler) Extra {
 		}
 	}
 	e.Outline = shape.Rect(0, 0, e.Width.MM(), high.MM())
-	u := r.Unit
-	text := "Twice the front of " + front.Text(u)
+	e.Working = Saying{"thin band", []measure.Length{front, overlap, e.Width}}
 	if side > 0 {
-		text += ", twice the side of " + side.Text(u)
+		e.Working = Saying{"thick band", []measure.Length{front, side, overlap, e.Width}}
 	}
-	e.Working = []string{text + ", and " + overlap.Text(u) + " to overlap at the back: " + e.Width.Text(u) + "."}
 	return e
 }
 
@@ -50,7 +48,7 @@ func Retainers(b Blank, thickness measure.Length, r measure.Ruler) (Extra, bool)
 	lo, hi := strips[0].Bounds()
 	e := Extra{ID: "strips", Name: "Retaining strips", Count: len(strips), Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y)}
 	e.Outline = strips[0].Move(-lo.X, -lo.Y)
-	e.Working = []string{"One strip beside each side of the card, inside the front, so that it cannot slide; no thicker than the card."}
+	e.Working = Saying{Name: "strips"}
 	return e, true
 }
 

@@ -1,6 +1,8 @@
 package blank
 
 import (
+	"slices"
+
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
@@ -42,7 +44,7 @@ func makeBox(req Request) (Blank, error) {
 	}
 	room, ok := req.Options.Sizes["cavity"]
 	if !ok {
-		room = req.Card.Grown(req.Ease + 2*req.Board)
+		room = req.Card.Grown(req.Ease + 2*req.Board.Caliper)
 	}
 	room = card.Size{Width: req.groove().Up(room.Width), Height: req.groove().Up(room.Height)}
 	var b Blank
@@ -79,17 +81,12 @@ func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler)
 		f.Tab = shape.Polygon{f.Base.B, f.Crease.B, at(f.Crease.B, d, 0), at(f.Base.B, d, sliver/d)}.Intersect(paper)
 		corners = append(corners, b.besideTab(*f, at, paper)...)
 		for j, w := range b.Waste {
-			if w.Place == "tip of the "+f.Name+" flap" {
+			if w.Kind == Tip && w.Flap == f.Name {
 				b.Waste[j].Shape = w.Shape.Move(out.X, out.Y)
 			}
 		}
 	}
-	tips := b.Waste[:0:0]
-	for _, w := range b.Waste {
-		if len(w.Place) > 3 && w.Place[:3] == "tip" {
-			tips = append(tips, w)
-		}
-	}
+	tips := slices.DeleteFunc(b.Waste, func(w Waste) bool { return w.Kind != Tip })
 	b.Waste = append(corners, tips...)
 }
 
@@ -100,7 +97,7 @@ func (b *Blank) besideTab(f Flap, at func(p shape.Point, along, up float64) shap
 	var out []Waste
 	for _, s := range shape.Subtract([]shape.Polygon{corner}, f.Tab) {
 		lo, hi := s.Bounds()
-		out = append(out, Waste{"beside the tab of the " + f.Name + " wall", measure.FromMM(hi.X - lo.X), measure.FromMM(hi.Y - lo.Y), s})
+		out = append(out, Waste{Kind: Notch, Flap: f.Name, Place: "beside the tab of the " + f.Name + " wall", Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y), Shape: s})
 	}
 	return out
 }

@@ -38,9 +38,11 @@ func makeCornerFold(req Request) (Blank, error) {
 	room = card.Size{Width: req.groove().Up(room.Width), Height: req.groove().Up(room.Height)}
 	sq := square{Request: req, room: room, below: req.Options.length("offset", 0)}
 	if size, ok := req.Options.Lengths["size"]; ok {
+		sq.sized = Given
 		return sq.cut(size)
 	}
 	if req.Options.word("rule", "computed") == "thumb" {
+		sq.sized = ByThumb
 		return sq.cut(req.Ruler.Up(ThumbSquare(req.Card, req.Ruler)))
 	}
 	return sq.least()
@@ -52,6 +54,7 @@ type square struct {
 	Request
 	room        card.Size
 	below, wall measure.Length
+	sized       Sizing
 }
 
 // minimum is the smallest square that closes with the seam, before it meets the ruler.
@@ -94,8 +97,11 @@ func LeastSquare(cavity card.Size, below, seam measure.Length) measure.Length {
 
 // ThumbSquare is the makers' rule of thumb: the card's diagonal and an inch (2.5 cm).
 func ThumbSquare(c card.Size, r measure.Ruler) measure.Length {
-	return measure.FromMM(math.Hypot(c.Width.MM(), c.Height.MM())) + usual(r, thumbInch, thumbMetric)
+	return measure.FromMM(math.Hypot(c.Width.MM(), c.Height.MM())) + ThumbMargin(r)
 }
+
+// ThumbMargin is what the rule of thumb adds to the diagonal.
+func ThumbMargin(r measure.Ruler) measure.Length { return usual(r, thumbInch, thumbMetric) }
 
 // cut builds the blank from a square of the given side. The origin is the
 // square's centre; the flaps are laid out as for a flat envelope, from its
@@ -109,7 +115,7 @@ func (q square) cut(side measure.Length) (Blank, error) {
 	}
 	paper := diamond(big)
 	b := Blank{
-		Width: side, Height: side, Minimum: q.minimum(), Cavity: q.room, Card: q.Card, Diagonal: true,
+		Width: side, Height: side, Minimum: q.minimum(), Cavity: q.room, Card: q.Card, Diagonal: true, Sized: q.sized,
 		Paper: paper, Inside: shape.Rect(left, top, right, bottom),
 	}
 	b.Body = paper.Intersect(b.Inside)
@@ -153,22 +159,22 @@ func diamond(big float64) shape.Polygon {
 func cornerWaste(paper shape.Polygon, left, top, right, bottom, across, along float64) []Waste {
 	const far = 1e4
 	var out []Waste
-	add := func(place string, keep shape.Polygon) {
+	add := func(kind WasteKind, flap, place string, keep shape.Polygon) {
 		s := paper.Intersect(keep)
 		if s.Area() < 1e-3 {
 			return
 		}
 		lo, hi := s.Bounds()
-		out = append(out, Waste{place, measure.FromMM(hi.X - lo.X), measure.FromMM(hi.Y - lo.Y), s})
+		out = append(out, Waste{kind, flap, place, measure.FromMM(hi.X - lo.X), measure.FromMM(hi.Y - lo.Y), s})
 	}
-	add("top left notch", shape.Rect(-far, -far, left, top))
-	add("top right notch", shape.Rect(right, -far, far, top))
-	add("bottom right notch", shape.Rect(right, bottom, far, far))
-	add("bottom left notch", shape.Rect(-far, bottom, left, far))
-	add("tip of the left flap", shape.Rect(-far, top, left-across, bottom))
-	add("tip of the right flap", shape.Rect(right+across, top, far, bottom))
-	add("tip of the bottom flap", shape.Rect(left, bottom+along, right, far))
-	add("tip of the top flap", shape.Rect(left, -far, right, top-along))
+	add(Notch, "", "top left notch", shape.Rect(-far, -far, left, top))
+	add(Notch, "", "top right notch", shape.Rect(right, -far, far, top))
+	add(Notch, "", "bottom right notch", shape.Rect(right, bottom, far, far))
+	add(Notch, "", "bottom left notch", shape.Rect(-far, bottom, left, far))
+	add(Tip, "left", "tip of the left flap", shape.Rect(-far, top, left-across, bottom))
+	add(Tip, "right", "tip of the right flap", shape.Rect(right+across, top, far, bottom))
+	add(Tip, "bottom", "tip of the bottom flap", shape.Rect(left, bottom+along, right, far))
+	add(Tip, "top", "tip of the top flap", shape.Rect(left, -far, right, top-along))
 	return out
 }
 

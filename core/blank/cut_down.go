@@ -1,8 +1,6 @@
 package blank
 
 import (
-	"slices"
-
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
@@ -15,7 +13,13 @@ func cutDown() Style {
 		ID: "cut-down", Name: "Cut down",
 		Options:  []Option{{Name: "envelope", Label: "Envelope", Envelope: true}, {Name: "glue", Label: "Glue strip"}},
 		Variants: []Variant{{"both-ends", "a bought envelope", Options{}}},
-		make:     makeCutDown,
+		Says: map[string]string{
+			"cut":  "Lay the envelope flat, its flap open, and cut {0} off each end: the rest is {1} long.",
+			"glue": "Glue each open end shut, front to back, in a strip {0} wide; rub off what spills over once it has set.",
+			"flap": "Trim the ends of the flap so that they do not stick out past the glued ends.",
+		},
+		Paperless: true,
+		make:      makeCutDown,
 	}
 }
 
@@ -25,14 +29,15 @@ const mostHigher = measure.Inch
 func makeCutDown(req Request) (Blank, error) {
 	glue := req.Ruler.Up(req.Options.length("glue", max(usual(req.Ruler, measure.Inch/2, 12*measure.Millimetre), req.Seam)))
 	if own, ok := req.Options.Sizes["envelope"]; ok {
-		return cutFrom(req, catalog.Format{Name: req.Options.word("envelope", "measured"), Width: own.Width, Height: own.Height}, glue)
+		f := catalog.Format{Name: req.Options.word("envelope", "measured"), Width: own.Width, Height: own.Height}
+		b, ok := cutFrom(req, &f, glue)
+		if !ok {
+			return b, unsuitable("a card of %s does not go into %s once both ends are cut and glued", req.Card.Text(req.Ruler.Unit), f.Name)
+		}
+		return b, nil
 	}
-	all := slices.Clone(req.Formats)
-	slices.SortStableFunc(all, func(a, b catalog.Format) int {
-		return int((a.Width.MM()*a.Height.MM() - b.Width.MM()*b.Height.MM()) * 100)
-	})
-	for _, f := range all {
-		if b, err := cutFrom(req, f, glue); err == nil {
+	for i := range req.Formats {
+		if b, ok := cutFrom(req, &req.Formats[i], glue); ok {
 			return b, nil
 		}
 	}
@@ -41,8 +46,9 @@ func makeCutDown(req Request) (Blank, error) {
 }
 
 // cutFrom keeps the middle of an envelope's length: the card, its thickness and
-// ease, and a strip of glue at both ends. The flap's ends are shaped, so as much comes off each.
-func cutFrom(req Request, f catalog.Format, glue measure.Length) (Blank, error) {
+// ease, and a strip of glue at both ends. The flap's ends are shaped, so as much
+// comes off each. ok is false where the card does not go into it so.
+func cutFrom(req Request, f *catalog.Format, glue measure.Length) (b Blank, ok bool) {
 	whole := card.Size{Width: max(f.Width, f.Height), Height: min(f.Width, f.Height)}
 	room := req.Thickness + req.Ease
 	for _, lying := range []card.Size{req.Card, req.Card.Turned()} {
@@ -55,9 +61,9 @@ func cutFrom(req Request, f catalog.Format, glue measure.Length) (Blank, error) 
 		if keep > whole.Width || higher < card.LeastSlack || higher > mostHigher {
 			continue
 		}
-		return shorten(req, f.Name, whole, keep, glue, lying), nil
+		return shorten(req, f.Name, whole, keep, glue, lying), true
 	}
-	return Blank{}, unsuitable("a card of %s does not go into %s once both ends are cut and glued", req.Card.Text(req.Ruler.Unit), f.Name)
+	return b, false
 }
 
 func shorten(req Request, name string, whole card.Size, keep, glue measure.Length, lying card.Size) Blank {
@@ -73,13 +79,8 @@ func shorten(req Request, name string, whole card.Size, keep, glue measure.Lengt
 	b.Inside = shape.Rect(left+g, 0, right-g, height)
 	b.Gum = []shape.Polygon{shape.Rect(left, 0, left+g, height), shape.Rect(right-g, 0, right, height)}
 	if off > 0 {
-		b.Waste = []Waste{{"left end", off, whole.Height, shape.Rect(0, 0, left, height)}, {"right end", off, whole.Height, shape.Rect(right, 0, width, height)}}
+		b.Waste = []Waste{{End, "", "left end", off, whole.Height, shape.Rect(0, 0, left, height)}, {End, "", "right end", off, whole.Height, shape.Rect(right, 0, width, height)}}
 	}
-	u := req.Ruler.Unit
-	b.Steps = []string{
-		"Lay the envelope flat, its flap open, and cut " + off.Text(u) + " off each end: the rest is " + keep.Text(u) + " long.",
-		"Glue each open end shut, front to back, in a strip " + glue.Text(u) + " wide; rub off what spills over once it has set.",
-		"Trim the ends of the flap so that they do not stick out past the glued ends.",
-	}
+	b.Steps = []Saying{{"cut", []measure.Length{off, keep}}, {"glue", []measure.Length{glue}}, {Name: "flap"}}
 	return b
 }

@@ -14,8 +14,8 @@ import (
 func anywhere(w, h, t measure.Length) Request {
 	req := request(w, h, t)
 	req.Groove, req.Ruler = measure.Micrometre/8, measure.Ruler{Step: measure.Micrometre / 8, Unit: measure.Inches}
-	req.Paper, req.Board, req.Ratio = 120*measure.Micrometre, 300*measure.Micrometre, 1.3
-	req.Formats = catalog.Standard().Formats
+	req.Paper, req.Board, req.Ratio = EnvelopePaper, CoverStock, 1.3
+	req.Formats = catalog.Standard().FormatsBySize(measure.Inches)
 	return req
 }
 
@@ -138,7 +138,7 @@ func TestStraightFoldAddsUp(t *testing.T) {
 func TestCutDownKeepsTheMiddle(t *testing.T) {
 	style, _ := StyleByID("cut-down")
 	req := request(5*in, 7*in/2, in/16)
-	req.Formats = catalog.Standard().Formats
+	req.Formats = catalog.Standard().FormatsBySize(measure.Inches)
 	b, err := style.Make(req)
 	if err != nil {
 		t.Fatal(err)
@@ -208,7 +208,7 @@ func TestOutlinesAreSimple(t *testing.T) {
 		for _, v := range style.Variants {
 			for _, z := range []card.Size{{Width: 5 * in, Height: 7 * in}, {Width: 5 * in, Height: 5 * in}, {Width: 7 * in / 2, Height: 17 * in / 2}} {
 				req := request(z.Width, z.Height, in/4)
-				req.Paper, req.Board, req.Ratio, req.Formats, req.Options = 120*measure.Micrometre, 300*measure.Micrometre, 1.3, catalog.Standard().Formats, v.Options
+				req.Paper, req.Board, req.Ratio, req.Formats, req.Options = EnvelopePaper, CoverStock, 1.3, catalog.Standard().FormatsBySize(measure.Inches), v.Options
 				b, err := style.Make(req)
 				if err != nil {
 					continue

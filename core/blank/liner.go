@@ -3,6 +3,7 @@ package blank
 import (
 	"math"
 
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 )
@@ -16,9 +17,21 @@ type Extra struct {
 	Count         int
 	Outline       shape.Polygon
 	Scores        []shape.Line
-	At            []measure.Length // the scores, from the foot or the left end
+	At            []measure.Length // the scores, From the foot or the left end
+	From          string
 	Lies          shape.Polygon
-	Working       []string
+	Working       Saying // of ExtraSays
+}
+
+// Size is the rectangle it is cut from.
+func (e Extra) Size() card.Size { return card.Size{Width: e.Width, Height: e.Height} }
+
+// ExtraSays are the sentences that say how extras come about, by name; {0}, {1} are lengths.
+var ExtraSays = map[string]string{
+	"liner":      "Inside less {0} at each side and the foot; it stops {1} short of the flap's edge, for the gum.",
+	"thin band":  "Twice the front of {0}, and {1} to overlap at the back: {2}.",
+	"thick band": "Twice the front of {0}, twice the side of {1}, and {2} to overlap at the back: {3}.",
+	"strips":     "One strip beside each side of the card, inside the front, so that it cannot slide; no thicker than the card.",
 }
 
 // How far a liner keeps off the envelope's sides, and off the edge of the flap
@@ -56,11 +69,10 @@ func Liner(b Blank, r measure.Ruler) (e Extra, ok bool) {
 	foot := lo.Y + high.MM()
 	lies = lies.Keep(shape.Line{A: shape.Point{X: hi.X, Y: foot}, B: shape.Point{X: lo.X, Y: foot}})
 	e = Extra{
-		ID: "liner", Name: "Liner", Count: 1, Width: measure.FromMM(hi.X - lo.X), Height: high,
+		ID: "liner", Name: "Liner", Count: 1, From: "the foot", Width: measure.FromMM(hi.X - lo.X), Height: high,
 		Outline: lies.Move(-lo.X, -lo.Y), Lies: lies,
 	}
-	u := r.Unit
-	e.Working = []string{"Inside less " + inset.Text(u) + " at each side and the foot; it stops " + gum.Text(u) + " short of the flap's edge, for the gum."}
+	e.Working = Saying{"liner", []measure.Length{inset, gum}}
 	for _, f := range folds {
 		e.Scores = append(e.Scores, shape.Line{A: shape.Point{X: 0, Y: f.A.Y - lo.Y}, B: shape.Point{X: hi.X - lo.X, Y: f.A.Y - lo.Y}})
 		e.At = append(e.At, measure.FromMM(foot-f.A.Y))

@@ -95,10 +95,10 @@ func (b *Blank) lay(q rectangle) {
 	b.Paper, b.Inside = shape.Rect(0, 0, width, height), b.Body
 	b.Flaps = flat([]Flap{l, r, k, u})
 	b.Waste = []Waste{
-		{"top left corner", q.side, q.top, shape.Rect(0, 0, left, mouth)},
-		{"top right corner", q.side, q.top, shape.Rect(right, 0, width, mouth)},
-		{"bottom right corner", q.side, q.back, shape.Rect(right, base, width, height)},
-		{"bottom left corner", q.side, q.back, shape.Rect(0, base, left, height)},
+		{Notch, "", "top left corner", q.side, q.top, shape.Rect(0, 0, left, mouth)},
+		{Notch, "", "top right corner", q.side, q.top, shape.Rect(right, 0, width, mouth)},
+		{Notch, "", "bottom right corner", q.side, q.back, shape.Rect(right, base, width, height)},
+		{Notch, "", "bottom left corner", q.side, q.back, shape.Rect(0, base, left, height)},
 	}
 	b.Seams = []Seam{
 		{Under: "left", Over: "back", Want: q.Seam}, {Under: "right", Over: "back", Want: q.Seam},

@@ -170,3 +170,9 @@ func (m Map) Over(c Cell) []Part {
 	}
 	return out
 }
+
+// Share is how far a place stands out above the flattest, of the thickest's; a
+// card that is even to a millimetre stays pale.
+func (m Map) Share(c Cell) float64 {
+	return max(0, float64(c.Thick-m.Thinnest.Thick)) / float64(max(m.Variation(), measure.Millimetre))
+}

@@ -187,9 +187,9 @@ func TestLayersStepDownTwiceTheBorder(t *testing.T) {
 }
 
 func TestVerdicts(t *testing.T) {
-	a2 := Envelope{"a2", Size{4*in + 3*in/8, 5*in + 3*in/4}, Size{4*in + in/4, 5*in + in/2}}
-	c6 := Envelope{"c6", Size{114 * mm, 162 * mm}, Size{105 * mm, 148 * mm}}
-	plain := Envelope{"plain", Size{114 * mm, 162 * mm}, Size{}}
+	a2 := Envelope{0, Size{4*in + 3*in/8, 5*in + 3*in/4}, Size{4*in + in/4, 5*in + in/2}}
+	c6 := Envelope{1, Size{114 * mm, 162 * mm}, Size{105 * mm, 148 * mm}}
+	plain := Envelope{2, Size{114 * mm, 162 * mm}, Size{}}
 	for _, c := range []struct {
 		e    Envelope
 		card Size
@@ -205,7 +205,7 @@ func TestVerdicts(t *testing.T) {
 		{a2, Size{5*in + in/2, 4*in + in/4}, 0, Good},
 	} {
 		if got := Try(c.e, c.card, c.t); got.Verdict != c.want {
-			t.Errorf("%s, card %v at %d: %s, want %s", c.e.ID, c.card, c.t, got.Verdict, c.want)
+			t.Errorf("%v, card %v at %d: %s, want %s", c.e.Size, c.card, c.t, got.Verdict, c.want)
 		}
 	}
 	if got := Try(a2, Size{5*in + in/2, 4*in + in/4}, 0); !got.Turned || got.Thickest != in/16 {
@@ -217,7 +217,7 @@ func TestThickerNeverFitsBetter(t *testing.T) {
 	rng := rand.New(rand.NewSource(4))
 	fits := func(v Verdict) bool { return v != No }
 	for range 2000 {
-		e := Envelope{"e", Size{in * measure.Length(3+rng.Intn(4)), in * measure.Length(5+rng.Intn(4))}, Size{}}
+		e := Envelope{0, Size{in * measure.Length(3+rng.Intn(4)), in * measure.Length(5+rng.Intn(4))}, Size{}}
 		card := Size{in/2 + measure.Length(rng.Int63n(int64(7*in))), in/2 + measure.Length(rng.Int63n(int64(8*in)))}
 		thin := measure.Length(rng.Int63n(int64(in)))
 		thick := thin + measure.Length(rng.Int63n(int64(in)))

@@ -30,7 +30,7 @@ const (
 // Envelope is what a fit needs to know of one: its size and, where the trade
 // sells a card for it, that card's size, which is never called loose.
 type Envelope struct {
-	ID        string
+	Place     int // in the caller's list
 	Size      Size
 	Customary Size
 }
@@ -43,13 +43,14 @@ type Fit struct {
 	Thickest  measure.Length
 	Verdict   Verdict
 	off       measure.Length // how far the clearances are from the usual ones, both ways added
+	order     int            // of its verdict
 }
 
 // Try fits a card into an envelope the better way round.
 func Try(e Envelope, card Size, thickness measure.Length) Fit {
 	upright, turned := try(e, card, thickness), try(e, card.Turned(), thickness)
 	turned.Turned = true
-	if better(turned, upright) < 0 {
+	if better(&turned, &upright) < 0 {
 		return turned
 	}
 	return upright
@@ -57,11 +58,11 @@ func Try(e Envelope, card Size, thickness measure.Length) Fit {
 
 func try(e Envelope, card Size, t measure.Length) Fit {
 	room := Size{e.Size.Width - card.Width, e.Size.Height - card.Height}
-	usual := UsualEase + t
+	usual, verdict := UsualEase+t, judge(e, room, t)
 	return Fit{
-		Envelope: e, Clearance: room,
+		Envelope: e, Clearance: room, order: order[verdict],
 		Thickest: max(min(room.Width, room.Height)-LeastSlack, 0),
-		Verdict:  judge(e, room, t),
+		Verdict:  verdict,
 		off:      distance(room.Width, usual) + distance(room.Height, usual),
 	}
 }
@@ -90,16 +91,35 @@ var order = map[Verdict]int{Good: 0, Tight: 1, Loose: 1, No: 2}
 
 // better orders fits: what fits well before what sticks or slides, that before
 // what does not go in, and by how near the clearances are to the usual ones.
-func better(a, b Fit) int {
-	return cmp.Or(cmp.Compare(order[a.Verdict], order[b.Verdict]), cmp.Compare(a.off, b.off))
+func better(a, b *Fit) int {
+	if a.order != b.order {
+		return a.order - b.order
+	}
+	return cmp.Compare(a.off, b.off)
 }
 
 // Rank tries a card in every envelope, best first; equal fits keep the order given.
 func Rank(envelopes []Envelope, card Size, thickness measure.Length) []Fit {
 	fits := make([]Fit, len(envelopes))
+	order := make([]int, len(envelopes))
 	for i, e := range envelopes {
-		fits[i] = Try(e, card, thickness)
+		fits[i], order[i] = Try(e, card, thickness), i
 	}
-	slices.SortStableFunc(fits, better)
-	return fits
+	slices.SortFunc(order, func(i, j int) int { return cmp.Or(better(&fits[i], &fits[j]), i-j) })
+	out := make([]Fit, len(fits))
+	for i, at := range order {
+		out[i] = fits[at]
+	}
+	return out
+}
+
+// Best is the first of Rank.
+func Best(envelopes []Envelope, card Size, thickness measure.Length) Fit {
+	best := Try(envelopes[0], card, thickness)
+	for _, e := range envelopes[1:] {
+		if f := Try(e, card, thickness); better(&f, &best) < 0 {
+			best = f
+		}
+	}
+	return best
 }

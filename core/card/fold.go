@@ -4,7 +4,7 @@ package card
 
 import (
 	"fmt"
-	"strings"
+	"strconv"
 
 	"yellow-parcel/core/measure"
 )
@@ -20,7 +20,7 @@ func (s Size) Grown(by measure.Length) Size { return Size{s.Width + by, s.Height
 
 // Text is the size with its unit once: "5 × 7 in".
 func (s Size) Text(u measure.Unit) string {
-	return strings.TrimSuffix(s.Width.Text(u), " "+string(u)) + " × " + s.Height.Text(u)
+	return s.Width.Bare(u) + " × " + s.Height.Text(u)
 }
 
 // Score is one crease on a flat piece: how far At it lies From an edge ("left"
@@ -31,6 +31,12 @@ type Score struct {
 	At   measure.Length
 	Face string // "outside" or "inside" of the finished card
 }
+
+// The edges a score is measured from.
+const (
+	left = "left"
+	top  = "top"
+)
 
 // The faces a score can lie on.
 const (
@@ -46,9 +52,15 @@ type Flat struct {
 	Panels int              // how many card faces thick the folded base is
 }
 
+// OnTop tells whether the folds run across, so that the card opens upwards.
+func (f Flat) OnTop() bool { return len(f.Scores) > 0 && f.Scores[0].OnTop() }
+
+// OnTop tells whether the score is measured from the top edge.
+func (s Score) OnTop() bool { return s.From == top }
+
 // Along is the side of the flat piece that the folds run along.
 func (f Flat) Along() measure.Length {
-	if len(f.Scores) > 0 && f.Scores[0].From == "top" {
+	if f.OnTop() {
 		return f.Width
 	}
 	return f.Height
@@ -79,6 +91,10 @@ type Fold struct {
 	Says     string // one line on what is doubled
 	Hinge    bool
 	Options  []string // the fields of a card that this fold has a use for
+	Usual    bool     // one of the folds most cards have
+	Endless  bool     // it goes with a strip of any length, so a list of cards it gives says nothing
+	Picture  []string // outlines in a frame of 60 by 36, seen from above its edge
+	Faces    []string // what its panels are called, from the left or the top; numbered without
 	// panels are the widths of the panels for a closed width, and the face of
 	// each score between them; the width is the height where the fold is on top.
 	panels func(w measure.Length, s Shape) (widths []measure.Length, faces []string, err error)
@@ -148,19 +164,47 @@ func custom(w measure.Length, s Shape) ([]measure.Length, []string, error) {
 	return s.Widths, outside(len(s.Widths) - 1), nil
 }
 
+var folds = []Fold{
+	{ID: "book", Name: "Book fold", Says: "folds on the side, so the width is doubled", panels: book, Usual: true,
+		Faces: []string{"back", "front"}, Picture: []string{"M8 6h20v22H8z", "M28 6l16 4v22l-16-4"}},
+	{ID: "tent", Name: "Tent fold", Says: "folds on top, so the height is doubled", panels: book, onTop: true, Usual: true,
+		Faces: []string{"back", "front"}, Picture: []string{"M14 10h32v20H14z", "M14 10l6-6h32l-6 6"}},
+	{ID: "flat", Name: "Flat card", Says: "is not folded, so nothing is doubled", panels: flat,
+		Faces: []string{"card"}, Picture: []string{"M17 5h26v24H17z"}},
+	{ID: "gate", Name: "Gate fold", Says: "has two doors that meet on the front, together as wide as the card", Hinge: true, Options: []string{"door"}, panels: gate, thick: 2,
+		Faces: []string{"left door", "back", "right door"}, Picture: []string{"M14 5h32v24H14z", "M14 5l-8 4v24l8-4", "M46 5l8 4v24l-8-4"}},
+	{ID: "trifold", Name: "Trifold", Says: "has three panels, the inner one shorter so that it lies flat inside", Hinge: true, Options: []string{"short"}, panels: trifold,
+		Faces: []string{"front", "back", "inner"}, Picture: []string{"M20 5h20v22H20z", "M20 5L6 10v22l14-5", "M40 5l12 4v22l-12-4"}},
+	{ID: "z", Name: "Z fold", Says: "has three panels that go to and fro", Hinge: true, panels: zed,
+		Picture: []string{"M6 8l16-4v22L6 30z", "M22 4l16 6v22l-16-6", "M38 10l16-6v22l-16 6"}},
+	{ID: "accordion", Name: "Accordion", Says: "has panels that go to and fro", Hinge: true, Options: []string{"panels"}, panels: accordion, Endless: true,
+		Picture: []string{"M4 8l10-4v22L4 30z", "M14 4l10 6v20l-10-4", "M24 10l10-6v22l-10 4", "M34 4l10 6v20l-10-4", "M44 10l10-6v22l-10 4"}},
+	{ID: "custom", Name: "Own fold", Says: "has panels of your own widths", Hinge: true, Options: []string{"panel_widths"}, panels: custom, Endless: true,
+		Picture: []string{"M5 6h24v22H5z", "M29 6l12 3v22l-12-3", "M41 9l8-3v22l-8 3"}},
+}
+
 // Folds are the folds known, in the order they are offered.
 func Folds() []Fold {
-	return []Fold{
-		{ID: "book", Name: "Book fold", Says: "folds on the side, so the width is doubled", panels: book},
-		{ID: "tent", Name: "Tent fold", Says: "folds on top, so the height is doubled", panels: book, onTop: true},
-		{ID: "flat", Name: "Flat card", Says: "is not folded, so nothing is doubled", panels: flat},
-		{ID: "gate", Name: "Gate fold", Says: "has two doors that meet on the front, together as wide as the card", Hinge: true, Options: []string{"door"}, panels: gate, thick: 2},
-		{ID: "trifold", Name: "Trifold", Says: "has three panels, the inner one shorter so that it lies flat inside", Hinge: true, Options: []string{"short"}, panels: trifold},
-		{ID: "z", Name: "Z fold", Says: "has three panels that go to and fro", Hinge: true, panels: zed},
-		{ID: "accordion", Name: "Accordion", Says: "has panels that go to and fro", Hinge: true, Options: []string{"panels"}, panels: accordion},
-		{ID: "custom", Name: "Own fold", Says: "has panels of your own widths", Hinge: true, Options: []string{"panel_widths"}, panels: custom},
-	}
+	return folds
 }
+
+// FaceNames are what n panels of the fold are called.
+func (f Fold) FaceNames(n int) []string {
+	if len(f.Faces) == n {
+		return f.Faces
+	}
+	if n == len(twoFaces) {
+		return twoFaces
+	}
+	out := make([]string, n)
+	for i := range out {
+		out[i] = strconv.Itoa(i + 1)
+	}
+	return out
+}
+
+// twoFaces are those of anything folded once.
+var twoFaces = []string{"back", "front"}
 
 // FoldByID finds a fold by its identifier.
 func FoldByID(id string) (Fold, bool) {
@@ -176,9 +220,9 @@ func FoldByID(id string) (Fold, bool) {
 // maker's words why the shape does not go with the size.
 func (f Fold) Flat(finished Size, s Shape) (Flat, error) {
 	onTop := f.onTop || f.Hinge && s.OnTop
-	w, from := finished.Width, "left"
+	w, from := finished.Width, left
 	if onTop {
-		w, from = finished.Height, "top"
+		w, from = finished.Height, top
 	}
 	widths, faces, err := f.panels(w, s)
 	if err != nil {
@@ -233,3 +277,6 @@ func Ladder(finished Size, step, least measure.Length, r measure.Ruler) []Size {
 		out = append(out, z)
 	}
 }
+
+// Holds tells whether a piece of another size lies on this one as both stand.
+func (s Size) Holds(z Size) bool { return z.Width <= s.Width && z.Height <= s.Height }

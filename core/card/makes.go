@@ -34,8 +34,8 @@ func sensible(z Size) bool {
 func Makes(sheet Size, s Shape) []Make {
 	var out []Make
 	for _, f := range Folds() {
-		if f.ID == "accordion" || f.ID == "custom" {
-			continue // they fit any strip, so a list of them says nothing
+		if f.Endless {
+			continue
 		}
 		var own []Make
 		for across := 1; across <= 4; across++ {

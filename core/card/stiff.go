@@ -1,7 +1,6 @@
 package card
 
 import (
-	"fmt"
 	"math"
 
 	"yellow-parcel/core/measure"
@@ -98,8 +97,7 @@ type group struct {
 func (g group) best() float64 {
 	n := len(g.plies)
 	if n == 1 {
-		_, own, _, _ := g.joined(0, 1)
-		return own
+		return g.alone()
 	}
 	known := make([]float64, (n+1)*(n+1))
 	for size := 1; size <= n; size++ {
@@ -118,11 +116,35 @@ func (g group) best() float64 {
 // strain is that of the faces at the turn: half the height over its radius, as
 // far as the foam holds them together.
 func (g group) strain() float64 {
+	if len(g.plies) == 1 {
+		if g.alone() == 0 {
+			return 0
+		}
+		return g.plies[0].Thick.MM() / (2 * turnRadius)
+	}
 	coupled, own, full, high := g.joined(0, len(g.plies))
 	if own+full == 0 {
 		return 0
 	}
 	return (own + coupled) / (own + full) * high / (2 * turnRadius)
+}
+
+// modulus is a ply's, at the end of what is likely that the group stands for, in N/mm2.
+func (g group) modulus(p Ply) float64 {
+	if g.stiff {
+		return p.High * 1000
+	}
+	return p.Low * 1000
+}
+
+// alone is the stiffness of a group of one sheet.
+func (g group) alone() float64 {
+	p := g.plies[0]
+	e, f, b := g.modulus(p), p.Thick.MM(), p.Width.MM()
+	if e <= 0 || f <= 0 || b <= 0 {
+		return 0
+	}
+	return e * b * f * f * f / 12
 }
 
 // face is plies glued into one: its pull E b f in N, the height of its middle
@@ -141,13 +163,10 @@ func (f face) glued(on face) face {
 	}
 }
 
-// faces glues plies i to j together between their foams, from the bottom up.
-func (g group) faces(i, j int) (out []face, high float64) {
+// faces glues plies i to j together between their foams, from the bottom up, in the room given.
+func (g group) faces(i, j int, out []face) (_ []face, high float64) {
 	for _, p := range g.plies[i:j] {
-		e, f, b := p.Low*1000, p.Thick.MM(), p.Width.MM() // N/mm2, mm, mm
-		if g.stiff {
-			e = p.High * 1000
-		}
+		e, f, b := g.modulus(p), p.Thick.MM(), p.Width.MM()
 		if e <= 0 || f <= 0 || b <= 0 {
 			continue
 		}
@@ -171,7 +190,8 @@ func (g group) faces(i, j int) (out []face, high float64) {
 // holding them together wholly would add, coupled what the foam adds of that:
 // for two faces the sandwich formula; for more, the foams' shear in a row.
 func (g group) joined(i, j int) (coupled, own, full, high float64) {
-	faces, high := g.faces(i, j)
+	var room [8]face
+	faces, high := g.faces(i, j, room[:0])
 	var pull, moment, square, give float64
 	cover := 1.0
 	for k, f := range faces {
@@ -226,18 +246,8 @@ func Rigidity(plies []Ply, length measure.Length, hard bool) Band {
 	return out
 }
 
-// Tested is what a test at the bench showed, in place of an estimate.
+// With is what a test at the bench showed, in place of an estimate.
 func (b Band) With(shown Bend) Band {
 	b.Low, b.High, b.Tested = shown, shown, true
 	return b
-}
-
-// Working is the estimate in a line.
-func (b Band) Working(length measure.Length, u measure.Unit) string {
-	text := fmt.Sprintf("Round an 11 in turn under a belt it stands off by %s to %s of its %s length; under a quarter bends easily, over seven tenths is too rigid",
-		measure.FromMM(math.Round(b.LowMM)).Text(measure.Millimetres), measure.FromMM(math.Round(b.HighMM)).Text(measure.Millimetres), length.Text(u))
-	if b.Creases {
-		text += "; at the stiff end its faces may crease, which counts one word worse"
-	}
-	return text + "."
 }

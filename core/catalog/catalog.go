@@ -1,9 +1,12 @@
 // Package catalog holds the envelope formats, sheets and carriers that ship
-// with the application, as data files a maker could read.
+// with the application, as data files a maker could read: envelopes.csv and
+// sheets.csv a line each, materials.csv, and a YAML file for every carrier. A
+// Catalog is never changed; a maker's own things make another one beside it.
 package catalog
 
 import (
 	"bytes"
+	"cmp"
 	"embed"
 	"encoding/csv"
 	"fmt"
@@ -11,7 +14,9 @@ import (
 	"slices"
 	"sync"
 
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
 )
 
 //go:embed data
@@ -21,7 +26,8 @@ var data embed.FS
 // the name of a series says nothing about its size.
 type Format struct {
 	ID, Name, Family    string
-	Flap                string // construction: square, pointed, side-seam, diagonal-seam
+	Flap                string       // construction: square, pointed, side-seam, diagonal-seam
+	Unit                measure.Unit // the system it is sold by
 	Width, Height       measure.Length
 	CardWidth, CardHigh measure.Length // the card customarily sold for it; zero when there is none
 }
@@ -29,19 +35,47 @@ type Format struct {
 // Customary tells whether the format has a card customarily sold for it.
 func (f Format) Customary() bool { return f.CardWidth > 0 }
 
+// Size is the envelope as it stands.
+func (f Format) Size() card.Size { return card.Size{Width: f.Width, Height: f.Height} }
+
+// Card is the card customarily sold for it; zero when there is none.
+func (f Format) Card() card.Size { return card.Size{Width: f.CardWidth, Height: f.CardHigh} }
+
 // Sheet is a size card stock and paper are sold in. Unit is the system the sheet is sold by.
 type Sheet struct {
 	ID, Name      string
 	Unit          measure.Unit
 	Width, Height measure.Length
+	Usual         Use // what makers of its unit cut from it where nothing else is said; empty for most
 }
+
+// Use is what a sheet is for.
+type Use string
+
+// What is cut from sheets: a card's base, an envelope's blank.
+const (
+	ForBase  Use = "base"
+	ForBlank Use = "blank"
+)
+
+// UsualSheet is what a maker who measures in a unit has on the table for a use;
+// there is one for each, as the catalogue is read.
+func (c *Catalog) UsualSheet(u measure.Unit, use Use) Sheet {
+	i := slices.IndexFunc(c.Sheets, func(s Sheet) bool { return s.Unit == u && s.Usual == use })
+	return c.Sheets[i]
+}
+
+// Size is the sheet as it stands.
+func (s Sheet) Size() card.Size { return card.Size{Width: s.Width, Height: s.Height} }
 
 // Catalog is everything bought that a job can name.
 type Catalog struct {
 	Formats   []Format
 	Sheets    []Sheet
-	Carriers  []Carrier
+	Carriers  []post.Carrier
 	Materials []Material
+
+	sold, bySize map[measure.Unit][]Format // the formats by the system they are sold by, as listed and the smallest first
 }
 
 // Standard is the catalogue embedded in the application. It panics only if
@@ -57,18 +91,31 @@ var Standard = sync.OnceValue(func() *Catalog {
 // Format finds an envelope by its identifier.
 func (c *Catalog) Format(id string) (Format, bool) { return find(c.Formats, id, Format.id) }
 
+// FormatsSold are the formats sold by one system. The same list is given each time.
+func (c *Catalog) FormatsSold(u measure.Unit) []Format { return c.sold[u] }
+
+// FormatsBySize are FormatsSold, the smallest first.
+func (c *Catalog) FormatsBySize(u measure.Unit) []Format { return c.bySize[u] }
+
 // Sheet finds a sheet by its identifier.
 func (c *Catalog) Sheet(id string) (Sheet, bool) { return find(c.Sheets, id, Sheet.id) }
 
 // Carrier finds a carrier by its identifier.
-func (c *Catalog) Carrier(id string) (Carrier, bool) { return find(c.Carriers, id, Carrier.id) }
+func (c *Catalog) Carrier(id string) (*post.Carrier, bool) {
+	for i := range c.Carriers {
+		if c.Carriers[i].ID == id {
+			return &c.Carriers[i], true
+		}
+	}
+	return nil, false
+}
 
 // Material finds a material by its identifier.
 func (c *Catalog) Material(id string) (Material, bool) { return find(c.Materials, id, Material.id) }
 
-func (f Format) id() string  { return f.ID }
-func (s Sheet) id() string   { return s.ID }
-func (c Carrier) id() string { return c.ID }
+func (f Format) id() string           { return f.ID }
+func (s Sheet) id() string            { return s.ID }
+func carrierID(c post.Carrier) string { return c.ID }
 
 func find[T any](all []T, id string, of func(T) string) (T, bool) {
 	for _, v := range all {
@@ -95,19 +142,26 @@ func placed[T any](all, own []T, id func(T) string) []T {
 }
 
 func read(files fs.FS) (*Catalog, error) {
-	c := &Catalog{}
-	err := rows(files, "data/envelopes.csv", 8, func(r row) {
+	c := &Catalog{sold: map[measure.Unit][]Format{}, bySize: map[measure.Unit][]Format{}}
+	err := rows(files, "data/envelopes.csv", 9, func(r row) {
 		c.Formats = append(c.Formats, Format{
 			ID: r.text(0), Name: r.text(1), Family: r.text(2), Flap: r.text(3),
-			Width: r.length(4), Height: r.length(5), CardWidth: r.length(6), CardHigh: r.length(7),
+			Width: r.length(4), Height: r.length(5), CardWidth: r.length(6), CardHigh: r.length(7), Unit: measure.Unit(r.text(8)),
 		})
 	})
 	if err != nil {
 		return nil, err
 	}
-	err = rows(files, "data/sheets.csv", 5, func(r row) {
+	for _, f := range c.Formats {
+		c.sold[f.Unit] = append(c.sold[f.Unit], f)
+	}
+	for u, all := range c.sold {
+		c.bySize[u] = slices.Clone(all)
+		slices.SortStableFunc(c.bySize[u], func(a, b Format) int { return cmp.Compare(a.Width*a.Height, b.Width*b.Height) })
+	}
+	err = rows(files, "data/sheets.csv", 6, func(r row) {
 		c.Sheets = append(c.Sheets, Sheet{
-			ID: r.text(0), Name: r.text(1), Unit: measure.Unit(r.text(2)), Width: r.length(3), Height: r.length(4),
+			ID: r.text(0), Name: r.text(1), Unit: measure.Unit(r.text(2)), Width: r.length(3), Height: r.length(4), Usual: Use(r.text(5)),
 		})
 	})
 	if err != nil {

@@ -1,9 +1,11 @@
 package catalog
 
 import (
+	"slices"
 	"testing"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
 )
 
 func TestEmbeddedCatalogueIsWhole(t *testing.T) {
@@ -43,7 +45,31 @@ func TestKnownEntries(t *testing.T) {
 	}
 	us, _ := Standard().Carrier("us")
 	letter := us.Classes[0]
-	if letter.Limits.Thickness.Max != Length(measure.Inch/4) || letter.Surcharge.Price.Text("USD") != "0.49 USD" || letter.Prices.Steps[0].Price != 78 {
+	if letter.Limits.Thickness.Max != post.Length(measure.Inch/4) || letter.Surcharge.Price.Text("USD") != "0.49 USD" || letter.Prices.Steps[0].Price != 7800 {
 		t.Errorf("the US letter is %+v", letter)
+	}
+}
+
+// What makes a letter cost more, as a maker reads it in the list of a carrier's rules.
+func TestRulesReadAsConditions(t *testing.T) {
+	us, _ := Standard().Carrier("us")
+	_, more := us.Classes[0].List(us)
+	want := []string{
+		"nonmachinable, 0.49 USD more, when",
+		"length to height is outside 1.3 to 2.5",
+		"the address does not run along the long side",
+		"it is closed with a clasp, string, button, ribbon, wax",
+		"its outside is plastic, cloth, foil",
+		"it holds a pen, key, coin, button, bead, charm, bulky",
+		"it does not bend easily round an 11 in turn under 40 lb of belt tension",
+		"it is under 0.009 in and large",
+	}
+	if !slices.Equal(more, want) {
+		t.Errorf("%q", more)
+	}
+	de, _ := Standard().Carrier("de")
+	held, none := de.Classes[0].List(de)
+	if len(none) > 0 || len(held) != 6 || held[4].Name != "Length to height" || held[4].Text != "at least 1.4" {
+		t.Errorf("%+v %q", held, none)
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
 )
 
 func TestFormatsAreSane(t *testing.T) {
@@ -46,6 +47,22 @@ func TestSheetsAreSane(t *testing.T) {
 		seen[s.ID] = true
 		if s.Width > s.Height || s.Width < 5*measure.Inch || s.Height > 20*measure.Inch {
 			t.Errorf("%s is %s x %s; sheets stand upright", s.ID, s.Width.Text(s.Unit), s.Height.Text(s.Unit))
+		}
+	}
+	// Of each system one sheet is the usual one for each use: letter and A4 for bases, twelve inches square for blanks.
+	for _, c := range []struct {
+		unit measure.Unit
+		use  Use
+		id   string
+	}{{measure.Inches, ForBase, "us-letter"}, {measure.Millimetres, ForBase, "iso-a4"}, {measure.Inches, ForBlank, "us-12x12"}, {measure.Millimetres, ForBlank, "mm-305x305"}} {
+		n := 0
+		for _, s := range Standard().Sheets {
+			if s.Unit == c.unit && s.Usual == c.use {
+				n++
+			}
+		}
+		if got := Standard().UsualSheet(c.unit, c.use); got.ID != c.id || n != 1 {
+			t.Errorf("%s for a %s: %s, one of %d", c.unit, c.use, got.ID, n)
 		}
 	}
 	// The ISO series: each sheet is the one before it folded in half, but for what rounding takes.
@@ -95,7 +112,7 @@ func TestWrongCarriersAreRefusedWithTheLine(t *testing.T) {
 	}{
 		"a length":        {"max: 11 1/2 in", "max: eleven in", line("max: 11 1/2 in"), "is not a length"},
 		"a field":         {"counter: How far", "counterfoil: How far", line("counter: How far"), "is not a field here"},
-		"a price":         {`price: "1.07"`, `price: "1.0"`, line(`price: "1.07"`), "is not a price"},
+		"a price":         {`price: "1.07"`, `price: "1.0.0"`, line(`price: "1.07"`), "is not a price"},
 		"falling steps":   {`price: "1.07"`, `price: "0.50"`, line(`price: "1.07"`), "never costs less"},
 		"steps of a size": {"{to: 2 oz, price: \"1.07\"}", "{to: 1 oz, price: \"1.07\"}", line("{to: 2 oz, price: \"1.07\"}"), "go up in weight"},
 		"a turned range":  {"length: {min: 5 in", "length: {min: 50 in", line("length: {min: 5 in"), "the least is more than the most"},
@@ -106,14 +123,14 @@ func TestWrongCarriersAreRefusedWithTheLine(t *testing.T) {
 		"an anchor":       {"lies: longest", "lies: &a longest", line("lies: longest"), "anchors"},
 		"no yaml":         {"classes:", "classes: [", 0, "not readable"},
 	} {
-		_, err := ReadCarrier([]byte(strings.Replace(text, c.was, c.is, 1)))
-		var at *CarrierError
+		_, err := post.ReadCarrier([]byte(strings.Replace(text, c.was, c.is, 1)))
+		var at *post.CarrierError
 		if !errors.As(err, &at) || !strings.Contains(at.Text, c.says) || c.line > 0 && at.Line != c.line {
 			t.Errorf("%s: %v, want line %d and %q", name, err, c.line, c.says)
 		}
 	}
-	for _, text := range []string{"", "- a", "id: us", strings.Repeat("#", MaxCarrier+1)} {
-		if _, err := ReadCarrier([]byte(text)); err == nil {
+	for _, text := range []string{"", "- a", "id: us", strings.Repeat("#", post.MaxCarrier+1)} {
+		if _, err := post.ReadCarrier([]byte(text)); err == nil {
 			t.Errorf("%.20q was taken", text)
 		}
 	}
@@ -122,22 +139,22 @@ func TestWrongCarriersAreRefusedWithTheLine(t *testing.T) {
 // A hostile file costs next to nothing, and is refused with a line like any other.
 func TestHostileCarriersCostNothing(t *testing.T) {
 	for name, text := range map[string]string{
-		"deep lists":   strings.Repeat("[", MaxCarrier),
-		"deep groups":  strings.Repeat("{a: ", MaxCarrier/4),
-		"one field":    strings.Repeat("a: b\n", MaxCarrier/5),
+		"deep lists":   strings.Repeat("[", post.MaxCarrier),
+		"deep groups":  strings.Repeat("{a: ", post.MaxCarrier/4),
+		"one field":    strings.Repeat("a: b\n", post.MaxCarrier/5),
 		"many fields":  manyFields(),
-		"many classes": "id: a\nname: b\nunit: mm\ncurrency: EUR\nstated: \"2026-01-01\"\nclasses:\n" + strings.Repeat("  - {}\n", MaxCarrier/10),
-		"tags":         strings.Repeat("!!str ", MaxCarrier/6),
-		"quotes":       "a: " + strings.Repeat("\"x\" ", MaxCarrier/5),
+		"many classes": "id: a\nname: b\nunit: mm\ncurrency: EUR\nstated: \"2026-01-01\"\nclasses:\n" + strings.Repeat("  - {}\n", post.MaxCarrier/10),
+		"tags":         strings.Repeat("!!str ", post.MaxCarrier/6),
+		"quotes":       "a: " + strings.Repeat("\"x\" ", post.MaxCarrier/5),
 	} {
 		done := make(chan error, 1)
 		go func() {
-			_, err := ReadCarrier([]byte(text))
+			_, err := post.ReadCarrier([]byte(text))
 			done <- err
 		}()
 		select {
 		case err := <-done:
-			var at *CarrierError
+			var at *post.CarrierError
 			if !errors.As(err, &at) || at.Line < 1 {
 				t.Errorf("%s: %v", name, err)
 			}
@@ -149,15 +166,15 @@ func TestHostileCarriersCostNothing(t *testing.T) {
 
 func manyFields() string {
 	var b strings.Builder
-	for i := 0; b.Len() < MaxCarrier-20; i++ {
+	for i := 0; b.Len() < post.MaxCarrier-20; i++ {
 		fmt.Fprintf(&b, "f%d: 1\n", i)
 	}
 	return b.String()
 }
 
 func TestOwnCarriersAndMaterialsTakeTheirPlace(t *testing.T) {
-	own := Carrier{ID: "us", Name: "Mine"}
-	c := Standard().With([]Carrier{own, {ID: "island", Name: "Island post"}})
+	own := post.Carrier{ID: "us", Name: "Mine"}
+	c := Standard().With([]post.Carrier{own, {ID: "island", Name: "Island post"}})
 	if us, _ := c.Carrier("us"); us.Name != "Mine" || !us.Own || len(c.Carriers) != 8 || c.Carriers[0].Name != "Mine" {
 		t.Errorf("%+v", c.Carriers)
 	}
@@ -190,8 +207,8 @@ func FuzzReadCarrier(f *testing.F) {
 	}
 	f.Add([]byte("id: a\nname: b\nunit: mm\ncurrency: EUR\nstated: \"2025-01-01\"\nclasses: [{id: c, name: d}]"))
 	f.Fuzz(func(t *testing.T, text []byte) {
-		c, err := ReadCarrier(text)
-		var at *CarrierError
+		c, err := post.ReadCarrier(text)
+		var at *post.CarrierError
 		if err != nil && (!errors.As(err, &at) || at.Line < 1) {
 			t.Errorf("%v names no line", err)
 		}
@@ -205,9 +222,9 @@ func FuzzReadCarrier(f *testing.F) {
 				for i := range prices {
 					prices[i] = "7.77"
 				}
-				if out, err := Reprice(text, class.ID, "2026-01-01", prices); err != nil && !errors.As(err, &at) {
+				if out, err := post.Reprice(text, class.ID, "2026-01-01", prices); err != nil && !errors.As(err, &at) {
 					t.Errorf("%v names no line", err)
-				} else if _, again := ReadCarrier(out); err == nil && again != nil {
+				} else if _, again := post.ReadCarrier(out); err == nil && again != nil {
 					t.Errorf("%v", again)
 				}
 			}

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"regexp"
 	"strconv"
 	"strings"
 
@@ -15,7 +16,7 @@ import (
 // ones from sellers' tables; a measurement overrules them.
 type Material struct {
 	ID, Name  string
-	Kind      string // "board", "bond", "foam" or "trim"
+	Kind      string // one of Kinds
 	Thickness measure.Length
 	GSM       float64      // g/m2
 	Each      measure.Mass // of one piece
@@ -28,9 +29,19 @@ type Material struct {
 
 func (m Material) id() string { return m.ID }
 
+var materialID = regexp.MustCompile(`^[a-z][a-z0-9.-]{0,23}$`)
+
+// The kinds of material.
+const (
+	Board = "board"
+	Bond  = "bond"
+	Foam  = "foam"
+	Trim  = "trim"
+)
+
 // Kinds are the kinds of material: sheets that are stiff, what sticks them
 // together flat, what lifts them, and what is put on top.
-func Kinds() []string { return []string{"board", "bond", "foam", "trim"} }
+func Kinds() []string { return []string{Board, Bond, Foam, Trim} }
 
 // MaterialRow is a material as people type it, a line of the catalogue.
 type MaterialRow struct {
@@ -43,7 +54,7 @@ type MaterialRow struct {
 func (r MaterialRow) Material(unit measure.Unit) (Material, map[string]error) {
 	m := Material{ID: r.ID, Name: strings.TrimSpace(r.Name), Kind: r.Kind, Hard: r.Hard, Contents: r.Contents}
 	wrong := map[string]error{}
-	if !carrierID.MatchString(strings.ReplaceAll(r.ID, ".", "-")) {
+	if !materialID.MatchString(r.ID) {
 		wrong["id"] = fmt.Errorf("%q is not an identifier; try foam-2", measure.Shorten(r.ID, 24))
 	}
 	if m.Name == "" || len(m.Name) > 80 {

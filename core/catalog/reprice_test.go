@@ -4,6 +4,8 @@ import (
 	"errors"
 	"strings"
 	"testing"
+
+	"yellow-parcel/core/post"
 )
 
 // Every price of every carrier that ships can be changed by itself, and nothing else of the file changes.
@@ -16,24 +18,24 @@ func TestEveryPriceCanBeChanged(t *testing.T) {
 				continue
 			}
 			var prices []string
-			all := append([]Service{{Steps: class.Prices.Steps}}, class.Prices.Others...)
+			all := append([]post.Service{{Steps: class.Prices.Steps}}, class.Prices.Others...)
 			for _, s := range all {
 				for _, step := range s.Steps {
 					prices = append(prices, strings.Fields(step.Price.Text(c.Currency))[0])
 				}
 			}
-			if same, err := Reprice([]byte(text), class.ID, class.Prices.Effective, prices); err != nil || string(same) != text {
+			if same, err := post.Reprice([]byte(text), class.ID, class.Prices.Effective, prices); err != nil || string(same) != text {
 				t.Fatalf("%s %s: unchanged prices change the file: %v", c.ID, class.ID, err)
 			}
 			// A hair dearer, where the next step allows it.
 			last := len(prices) - 1
 			was := prices[last]
 			prices[last] = "99.99"
-			out, err := Reprice([]byte(text), class.ID, "2026-11-01", prices)
+			out, err := post.Reprice([]byte(text), class.ID, "2026-11-01", prices)
 			if err != nil {
 				t.Fatalf("%s %s: %v", c.ID, class.ID, err)
 			}
-			again, err := ReadCarrier(out)
+			again, err := post.ReadCarrier(out)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -41,9 +43,9 @@ func TestEveryPriceCanBeChanged(t *testing.T) {
 			if p.Effective != "2026-11-01" || p.Check != "" {
 				t.Errorf("%s %s: %s, %q", c.ID, class.ID, p.Effective, p.Check)
 			}
-			all = append([]Service{{Steps: p.Steps}}, p.Others...)
+			all = append([]post.Service{{Steps: p.Steps}}, p.Others...)
 			step := all[len(all)-1].Steps[len(all[len(all)-1].Steps)-1]
-			if step.Price != 9999 || step.Check {
+			if step.Price != 999900 || step.Check {
 				t.Errorf("%s %s: %+v after %s", c.ID, class.ID, step, was)
 			}
 			lines, now := strings.Split(text, "\n"), strings.Split(string(out), "\n")
@@ -81,8 +83,8 @@ func TestWrongPricesNameTheirLine(t *testing.T) {
 		"no table":    {"parcel", "2026-07-12", steps, "", "no prices"},
 		"quoted code": {"letter", `2026" }`, steps, "", "is not a day"},
 	} {
-		_, err := Reprice([]byte(text), c.class, c.day, c.prices)
-		var at *CarrierError
+		_, err := post.Reprice([]byte(text), c.class, c.day, c.prices)
+		var at *post.CarrierError
 		if !errors.As(err, &at) || !strings.Contains(at.Text, c.says) {
 			t.Errorf("%s: %v", name, err)
 			continue
@@ -91,7 +93,7 @@ func TestWrongPricesNameTheirLine(t *testing.T) {
 			t.Errorf("%s: line %d, want %d", name, at.Line, want)
 		}
 	}
-	if _, err := Reprice([]byte("id: ["), "letter", "2026-07-12", steps); err == nil {
+	if _, err := post.Reprice([]byte("id: ["), "letter", "2026-07-12", steps); err == nil {
 		t.Error("a broken file was changed")
 	}
 }

@@ -1,5 +1,10 @@
 // Package measure holds the exact lengths and masses the craft is measured in,
 // reads them as people type them, and rounds them to the tool in use.
+//
+// A Length is a whole number of eighths of a micrometre, the coarsest grid on
+// which both 1/64 in (396.875 um) and 1 um lie: nothing drifts. A Mass is as
+// exact, and Money is in ten-thousandths of its currency. Floats are for shapes
+// and for other programs; nothing exact is made from one that was shown.
 package measure
 
 import (
@@ -50,17 +55,41 @@ func (l Length) In() float64 { return float64(l) / float64(Inch) }
 // inch divides it, else three decimals; millimetres with at most two decimals.
 func (l Length) Text(u Unit) string {
 	var room [32]byte
-	out := room[:0]
+	out := l.appendBare(room[:0], u)
+	if u == Millimetres {
+		return string(append(out, " mm"...))
+	}
+	return string(append(out, " in"...))
+}
+
+// Texts are the length in a unit and in the other one.
+func (l Length) Texts(u Unit) (text, other string) {
+	var room [64]byte
+	out := append(l.appendBare(room[:0], u), ' ')
+	out = append(out, u...)
+	n := len(out)
+	out = append(l.appendBare(out, u.Other()), ' ')
+	both := string(append(out, u.Other()...))
+	return both[:n], both[n:]
+}
+
+// Bare is Text without the unit, for sums in which the last figure carries it.
+func (l Length) Bare(u Unit) string {
+	var room [32]byte
+	return string(l.appendBare(room[:0], u))
+}
+
+func (l Length) appendBare(out []byte, u Unit) []byte {
 	if l < 0 {
 		out, l = append(out, '-'), -l
 	}
 	switch {
 	case u == Millimetres:
-		return string(append(appendParts(out, int64(l), int64(Millimetre), 100), " mm"...))
+		return appendParts(out, int64(l), int64(Millimetre), 100)
 	case l%(Inch/64) == 0:
-		return string(append(appendFraction(out, int64(l/(Inch/64)), 64), " in"...))
+		return appendFraction(out, int64(l/(Inch/64)), 64)
 	}
-	return string(append(appendParts(out, int64(l), int64(Inch), 1000), " in"...))
+	return appendParts(out, int64(l), int64(Inch), 1000)
 }
 
 // appendParts writes units of a size in decimal parts, rounded half up in whole

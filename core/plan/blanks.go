@@ -2,218 +2,114 @@ package plan
 
 import (
 	"fmt"
+	"math"
 	"slices"
-	"strconv"
 	"strings"
 
 	"yellow-parcel/core/blank"
-	"yellow-parcel/core/card"
-	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
-	"yellow-parcel/core/shape"
+	"yellow-parcel/core/work"
 )
 
-// candidate is a blank still to be made.
-type candidate struct {
-	style   blank.Style
-	variant blank.Variant
-	named   bool // the one the job asks for
-	options blank.Options
-}
-
-// request is what every style is asked for.
-func (m *maker) request(o blank.Options) blank.Request {
-	return blank.Request{
-		Card: m.outer(), Thickness: m.thickness, Ease: m.blank.ease, Seam: m.blank.seam, Ruler: m.ruler, Options: o,
-		Groove: m.groove, Jig: m.jig, Paper: paperCaliper, Board: stockCaliper, Ratio: m.leastRatio(), Formats: m.formatsSold(),
-	}
-}
-
-// leastRatio is the least length to height the job's carriers take without a surcharge.
-func (m *maker) leastRatio() float64 {
-	most := 0.0
-	for _, c := range m.carriers {
-		for _, class := range c.Classes {
-			if class.Surcharge != nil {
-				most = max(most, float64(class.Surcharge.Ratio.Min)/1000)
-			}
-			most = max(most, float64(class.Limits.Ratio.Min)/1000)
+// blanks are the envelope blanks, the one to make first, and what does not suit.
+func (w *writer) blanks() {
+	for _, u := range w.r.Unsuited {
+		w.plan.Unsuited = append(w.plan.Unsuited, document.Unsuited{Style: u.Style.ID, Variant: u.Variant.ID, Name: nameOf(u.Candidate), Text: u.Reason.Error()})
+		if u.Named {
+			w.warn("blank-unsuited", "blank.style", nameOf(u.Candidate)+": "+u.Reason.Error())
 		}
 	}
-	return most
-}
-
-// formatsSold are the envelopes sold where the job's unit is used.
-func (m *maker) formatsSold() []catalog.Format {
-	if m.sold == nil {
-		for _, f := range m.catalog.Formats {
-			if strings.HasPrefix(f.ID, "us-") == (m.unit == measure.Inches) {
-				m.sold = append(m.sold, f)
-			}
+	w.plan.Blanks = make([]document.Blank, len(w.r.Blanks))
+	for i, m := range w.r.Blanks {
+		one, out := blankWriter{w, m}, &w.plan.Blanks[i]
+		one.summary(out)
+		if w.whole || i == 0 {
+			one.describe(out)
+		}
+		if w.whole {
+			out.Geometry = geometry(&m.Blank, m.Proof)
 		}
 	}
-	return m.sold
+	if len(w.r.Blanks) == 0 {
+		return
+	}
+	// The others' cut lists are worked out when one of them is chosen.
+	w.plan.Blanks[0].Answers = blankWriter{w, w.r.Blanks[0]}.answers()
+	w.plan.Reasons, w.plan.Schools = w.reasons(), w.schools()
+	w.nest()
 }
 
-func (m *maker) blanks() {
-	refused := false // the blank the job names does not suit
-	candidates := m.candidates()
-	m.plan.Blanks = make([]Blank, 0, len(candidates))
-	for _, c := range candidates {
-		made, err := c.style.Make(m.request(c.options))
-		if err != nil {
-			m.plan.Unsuited = append(m.plan.Unsuited, Unsuited{c.style.ID, c.variant.ID, c.name(), err.Error()})
-			if c.named {
-				refused = true
-				m.warn("blank-unsuited", "blank.style", c.name()+": "+err.Error())
-			}
-			continue
-		}
-		m.plan.Blanks = append(m.plan.Blanks, m.describe(c, made))
-	}
-	rest := m.plan.Blanks
-	if m.blank.style != nil && !refused {
-		rest = rest[1:]
-	}
-	slices.SortStableFunc(rest, better)
-	if len(m.plan.Blanks) > 0 {
-		// The others' cut lists are worked out when one of them is chosen.
-		m.plan.Blanks[0].Answers = m.blankAnswers(&m.plan.Blanks[0])
-		m.plan.Reasons, m.plan.Schools = m.reasons(), m.schools()
-	}
+func nameOf(c work.Candidate) string { return c.Style.Name + ", " + c.Variant.Name }
+
+// blankWriter words one blank.
+type blankWriter struct {
+	*writer
+	m *work.Made
 }
 
-func first(a, b bool) int {
-	switch {
-	case a == b:
-		return 0
-	case a:
-		return -1
+// summary fills in what tells the blank from the others.
+func (w blankWriter) summary(out *document.Blank) {
+	m := w.m
+	*out = document.Blank{
+		Style: m.Style.ID, Variant: m.Variant.ID, Name: nameOf(m.Candidate),
+		Width: w.length(m.Width), Height: w.length(m.Height),
+		Creases: []document.Crease{}, Flaps: []document.Flap{}, Waste: []document.Waste{}, Sheets: []document.SheetFit{}, Steps: []string{}, Answers: []document.Answer{},
+		Seam: w.length(measure.FromMM(m.Proof.Seam)), Area: w.area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
+		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
-	return 1
-}
-
-func (c candidate) name() string { return c.style.Name + ", " + c.variant.Name }
-
-// candidates are the blank the job names, then every other variant of every style.
-func (m *maker) candidates() []candidate {
-	var out []candidate
-	for _, s := range blank.Styles() {
-		for _, v := range s.Variants {
-			out = append(out, candidate{style: s, variant: v, options: v.Options})
-		}
+	out.Text = out.Width.Text + " × " + out.Height.Text
+	if m.Diagonal {
+		out.Text = out.Width.Text + " square"
 	}
-	if m.blank.style == nil {
-		return out
-	}
-	own := m.named()
-	out = slices.DeleteFunc(out, func(c candidate) bool { return c.style.ID == own.style.ID && c.variant.ID == own.variant.ID })
-	return append([]candidate{own}, out...)
-}
-
-// named is the blank the job names.
-func (m *maker) named() candidate {
-	c := candidate{style: *m.blank.style, named: true}
-	c.variant = m.variantOf(c.style)
-	c.options = over(c.variant.Options, m.blank.options)
-	return c
-}
-
-// variantOf is the variant the job names, or the one its options speak of.
-func (m *maker) variantOf(s blank.Style) blank.Variant {
-	for _, v := range s.Variants {
-		if v.ID == m.blank.variant {
-			return v
-		}
-		for name, word := range v.Options.Words {
-			if m.blank.variant == "" && m.blank.options.Words[name] == word {
-				return v
-			}
-		}
-	}
-	return s.Variants[0]
-}
-
-// over lays the job's own options over a variant's.
-func over(under, own blank.Options) blank.Options {
-	return blank.Options{Words: merge(under.Words, own.Words), Lengths: merge(under.Lengths, own.Lengths), Sizes: own.Sizes}
-}
-
-func merge[V any](under, own map[string]V) map[string]V {
-	out := map[string]V{}
-	for _, m := range []map[string]V{under, own} {
-		for k, v := range m {
-			out[k] = v
-		}
-	}
-	return out
-}
-
-func (m *maker) describe(c candidate, b blank.Blank) Blank {
-	p := proof.Fold(b, m.thickness)
-	out := Blank{
-		Style: c.style.ID, Variant: c.variant.ID, Name: c.name(),
-		Width: m.length(b.Width), Height: m.length(b.Height), Cavity: m.size(b.Cavity), Outside: m.size(outside(b)),
-		Creases: make([]Crease, 0, len(b.Creases)), Flaps: make([]Flap, 0, len(b.Flaps)), Waste: make([]Waste, 0, len(b.Waste)), Sheets: m.sheetFits(b, c.named),
-		Seam: m.length(measure.FromMM(p.Seam)), area: b.Outline.Area(), layers: p.Layers,
-		Paper:    m.fitSheet(m.blank.paper, b, false),
-		Proof:    m.proofOf(p, m.trials(b)),
-		Geometry: geometry(b, p),
-		Patch:    m.choose(c), Steps: append([]string{}, b.Steps...),
-		Bought: b.Bought, ByEye: b.ByEye, Board: b.Board, Answers: []Answer{},
-		made: b, from: c,
-	}
-	if b.Depth > 0 {
-		d := m.length(b.Depth)
+	if m.Depth > 0 {
+		d := w.length(m.Depth)
 		out.Depth = &d
 	}
-	for _, cr := range b.Creases {
-		one := Crease{Flap: cr.Flap, From: cr.From, At: m.length(cr.At), Length: m.length(cr.Length), Reading: m.length(cr.Reading), MarkFrom: cr.MarkFrom, Line: line2(cr.Line)}
+	out.Compare = w.compare(out)
+}
+
+// describe fills in the rest of the document's blank.
+func (w blankWriter) describe(out *document.Blank) {
+	m := w.m
+	fits := w.r.SheetFits(m)
+	out.Cavity, out.Outside, out.Proof.Thickest = w.size(m.Cavity), w.size(m.Outside()), w.length(measure.FromMM(m.Proof.Thickest))
+	out.Creases, out.Flaps, out.Waste = make([]document.Crease, len(m.Creases)), make([]document.Flap, len(m.Flaps)), make([]document.Waste, len(m.Waste))
+	out.Sheets, out.Steps = make([]document.SheetFit, len(fits)), make([]string, len(m.Steps))
+	out.Proof.Checks = w.checks()
+	for i, s := range m.Steps {
+		out.Steps[i] = w.sentence(m.Style.Says[s.Name], s.With)
+	}
+	for i, cr := range m.Creases {
+		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.length(cr.At), Length: w.length(cr.Length), Reading: w.length(cr.Reading), MarkFrom: cr.MarkFrom, Line: line2(cr.Line)}
 		if cr.Mark > 0 {
-			mark := m.length(cr.Mark)
-			one.Mark = &mark
+			mark := w.length(cr.Mark)
+			out.Creases[i].Mark = &mark
 		}
-		out.Creases = append(out.Creases, one)
 	}
-	for _, f := range b.Flaps {
-		out.Flaps = append(out.Flaps, Flap{f.Name, m.length(f.Depth)})
+	for i, f := range m.Flaps {
+		out.Flaps[i] = document.Flap{Name: f.Name, Depth: w.length(f.Depth)}
 	}
-	for _, w := range b.Waste {
-		out.Waste = append(out.Waste, Waste{w.Place, m.length(w.Width), m.length(w.Height)})
+	for i, waste := range m.Waste {
+		out.Waste[i] = document.Waste{Place: waste.Place, Width: w.length(waste.Width), Height: w.length(waste.Height)}
 	}
-	out.Area = areaText(b.Outline.Area(), m.unit)
-	m.compare(&out, b)
+	for i, f := range fits {
+		out.Sheets[i] = w.sheetFit(f)
+	}
+}
+
+func (w blankWriter) sheetFit(f work.SheetFit) document.SheetFit {
+	out := document.SheetFit{Sheet: f.Sheet.ID, Name: f.Sheet.Name, Fits: f.Fits, Angle: degrees(f.Angle), OnHand: f.OnHand, PerSheet: f.PerSheet}
+	if f.Measured {
+		out.Name = w.sizeText(f.Sheet.Size) + " sheet"
+	}
 	return out
 }
 
-// outside is the closed envelope's size: a box adds its walls to no side, a cut
-// down envelope keeps its glued ends.
-func outside(b blank.Blank) card.Size {
-	if len(b.Flaps) > 0 {
-		return b.Cavity
-	}
-	lo, hi := b.Body.Bounds()
-	return card.Size{Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y)}
-}
-
-// choose is the change that makes a candidate the job's blank; other styles' options go.
-func (m *maker) choose(c candidate) map[string]any {
-	patch := map[string]any{"style": c.style.ID, "variant": c.variant.ID}
-	for _, s := range blank.Styles() {
-		for _, o := range s.Options {
-			patch[o.Name] = nil
-		}
-	}
-	return map[string]any{"blank": patch}
-}
-
-func areaText(mm2 float64, u measure.Unit) string {
-	if u == measure.Millimetres {
-		return strconv.FormatFloat(mm2/100, 'f', 0, 64) + " cm²"
-	}
-	return strconv.FormatFloat(mm2/645.16, 'f', 0, 64) + " sq in"
-}
+// degrees writes an angle to the tenth.
+func degrees(radians float64) float64 { return math.Round(radians*1800/math.Pi) / 10 }
 
 // checkWords name a proof's checks as makers speak of them.
 var checkWords = map[string]string{
@@ -222,81 +118,193 @@ var checkWords = map[string]string{
 	"overhang": "Sticking out", "seam": "Seam overlap", "closure": "Top flap overlap", "collision": "Side flaps over each other", "layers": "Paper layers",
 }
 
-func (m *maker) proofOf(p proof.Proof, trials *Trials) Proof {
-	out := Proof{OK: p.OK, Layers: p.Layers, Thickest: m.length(measure.FromMM(p.Thickest)), Checks: make([]Check, 0, len(p.Checks)), Trials: trials}
-	for _, c := range p.Checks {
-		value, limit := m.measure(c.Kind, c.Value), m.measure(c.Kind, c.Limit)
+func (w blankWriter) proof() document.Proof {
+	p := w.m.Proof
+	out := document.Proof{OK: p.OK, Layers: p.Layers, Checks: []document.Check{}}
+	if w.m.Trials != nil {
+		t := w.trials(*w.m.Trials)
+		out.Trials = &t
+	}
+	return out
+}
+
+func (w blankWriter) checks() []document.Check {
+	out := make([]document.Check, len(w.m.Proof.Checks))
+	for i, c := range w.m.Proof.Checks {
+		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: w.measure(c.Kind, c.Value), Limit: w.measure(c.Kind, c.Limit), Margin: "", Text: "", At: xy(c.At)}
 		margin := c.Value - c.Limit
-		text := fmt.Sprintf("%s %s, at least %s", checkWords[c.Code], value.Text, limit.Text)
 		if c.AtMost {
 			margin = -margin
-			text = fmt.Sprintf("%s %s, at most %s", checkWords[c.Code], value.Text, limit.Text)
 		}
-		out.Checks = append(out.Checks, Check{c.Code, c.OK, value, limit, m.measure(c.Kind, margin).Text, text, xy(c.At)})
+		out[i].Margin = w.measureText(c.Kind, margin)
+		out[i].Text = w.checkText(c)
 	}
 	return out
 }
 
-func (m *maker) measure(kind proof.Kind, v float64) Measure {
-	switch kind {
-	case proof.Areas:
-		return Measure{Text: strconv.FormatFloat(v, 'f', 0, 64) + " mm²", MM2: &v}
-	case proof.Counts:
-		return Measure{Text: strconv.FormatFloat(v, 'f', 0, 64), Number: &v}
-	}
-	l := measure.FromMM(v)
-	in, mm := l.In(), l.MM()
-	return Measure{Text: m.text(l), In: &in, MM: &mm}
-}
-
-// xy writes a point to the thousandth of a millimetre.
-func xy(q shape.Point) [2]float64 { return [2]float64{thousandth(q.X), thousandth(q.Y)} }
-
-func line2(l shape.Line) [][2]float64 { return points(shape.Polygon{l.A, l.B}) }
-
-func geometry(b blank.Blank, p proof.Proof) Geometry {
-	g := Geometry{
-		Inside: points(b.Inside), Tabs: [][][2]float64{}, Walls: [][][2]float64{}, Strips: [][][2]float64{}, Scores: [][][2]float64{},
-		Diagonal: b.Diagonal, Paper: points(b.Paper), Outline: points(b.Outline), Body: points(b.Body),
-		Flaps: make([]FoldedFlap, 0, len(b.Flaps)), Glue: [][][2]float64{}, Waste: make([][][2]float64, 0, len(b.Waste)), Holes: [][][2]float64{},
-	}
-	for i, f := range b.Flaps {
-		g.Flaps = append(g.Flaps, FoldedFlap{f.Name, points(f.Shape), points(p.Folded[i].Shape), line2(f.Crease), line2(f.Axis())})
-		if len(f.Wall) > 0 {
-			g.Walls = append(g.Walls, points(f.Wall))
-			g.Tabs = append(g.Tabs, points(f.Tab))
-			g.Scores = append(g.Scores, line2(f.Base))
-		}
-		machine := b.Machine
-		if machine == nil {
-			machine = &blank.Machine{}
-		}
-		for _, l := range machine.Dashes(f.Crease) {
-			g.Scores = append(g.Scores, line2(l))
-		}
-	}
-	for _, q := range b.Strips {
-		g.Strips = append(g.Strips, points(q))
-	}
-	for _, w := range b.Waste {
-		g.Waste = append(g.Waste, points(w.Shape))
-	}
-	for _, h := range p.Holes {
-		g.Holes = append(g.Holes, points(h))
-	}
-	for _, q := range b.Glue() {
-		g.Glue = append(g.Glue, points(q))
-	}
-	return g
-}
-
-// points writes a polygon to the thousandth of a millimetre.
-func points(p shape.Polygon) [][2]float64 {
-	out := make([][2]float64, len(p))
-	for i, q := range p {
-		out[i] = xy(q)
+func (s say) trials(t proof.Trials) document.Trials {
+	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.length(t.Error), Weakest: t.Weakest}
+	out.Text = fmt.Sprintf("Made %d times with every cut and score up to %s off: %d close and take the card", t.Runs, out.Error.Text, t.OK)
+	if t.Weakest != "" {
+		out.Text += "; weakest is the " + lower(checkWords[t.Weakest])
 	}
 	return out
 }
 
-func thousandth(v float64) float64 { return float64(measure.FromMM(v)/measure.Micrometre) / 1000 }
+// ShakyHands words the trials of a blank by hands that stray more and more.
+func ShakyHands(r *work.Result) []document.Trials {
+	s := say{unit: r.Brief.Unit, ruler: r.Brief.Ruler}
+	out := []document.Trials{}
+	for _, t := range r.Shaky() {
+		out = append(out, s.trials(t))
+	}
+	return out
+}
+
+// Places no sheet and no price in order: past any there is.
+const (
+	noSheet  = 1e9
+	noPrice  = math.MaxInt32 / 2
+	cannotGo = math.MaxInt32
+)
+
+// compare fills in what tells this blank from the others.
+func (w blankWriter) compare(of *document.Blank) document.Compare {
+	m := w.m
+	c := document.Compare{Scores: len(m.Creases), Cuts: m.Cuts(), Area: m.Outline.Area(), Seam: of.Seam.MM, Needs: "no sheet here", Sheet: noSheet}
+	if s, ok := w.r.SmallestSheet(m); ok {
+		c.Needs, c.Sheet = s.Name, s.Width.MM()*s.Height.MM()
+	}
+	if m.Bought != "" {
+		c.Needs, c.Sheet = m.Bought, 0
+	}
+	if t := m.Trials; t != nil {
+		c.Trials = 100 * float64(t.OK) / float64(t.Runs)
+		c.Share = fmt.Sprintf("%d of 100", 100*t.OK/t.Runs)
+	}
+	if m.Post == nil {
+		return c
+	}
+	kind, price := m.Postage()
+	switch name := className(m.Post); kind {
+	case work.Unpostable:
+		c.Post, c.Postage = "cannot go", cannotGo
+	case work.Unpriced:
+		c.Post, c.Postage = name+", ask", noPrice
+	default:
+		c.Post = name + ", " + price.Text(m.Post.Carrier.Currency)
+		c.Postage = float64(price) / float64(measure.Cent)
+	}
+	return c
+}
+
+// reasons say why the first blank is the one to make.
+func (w *writer) reasons() []string {
+	m, b := w.r.Blanks[0], &w.plan.Blanks[0]
+	var out []string
+	switch {
+	case w.b.Blank.Style != nil:
+		out = append(out, "Chosen for this job.")
+	case m.Proof.OK:
+		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
+	}
+	if m.Paper.Fits {
+		out = append(out, fmt.Sprintf("It comes out of %s, the paper at hand.", w.b.Blank.Paper.Name))
+	}
+	least, cheaper := true, false
+	for _, o := range w.r.Blanks[1:] {
+		if o.Proof.OK && !o.Special() {
+			least = least && m.Outline.Area() <= o.Outline.Area()
+			cheaper = cheaper || m.CheaperThan(o)
+		}
+	}
+	if least && m.Proof.OK {
+		out = append(out, "It takes the least paper of those that prove: "+b.Area+".")
+	}
+	if cheaper && b.Compare.Post != "" {
+		out = append(out, "It posts for less than others: "+b.Compare.Post+".")
+	}
+	if t := b.Proof.Trials; t != nil {
+		out = append(out, t.Text+".")
+	}
+	return out
+}
+
+// schools say where the ways of making the same style disagree, and what the proof says of each.
+func (w *writer) schools() []string {
+	out := []string{}
+	for _, style := range blank.Styles() {
+		var same []*work.Made
+		for _, m := range w.r.Blanks {
+			if m.Style.ID == style.ID {
+				same = append(same, m)
+			}
+		}
+		if len(same) != 2 || same[0].Special() {
+			continue
+		}
+		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
+			out = append(out, fmt.Sprintf("%s: both schools come to the same here, a seam of %s.", style.Name, w.text(measure.FromMM(same[0].Proof.Seam))))
+			continue
+		}
+		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, w.school(same[0]), w.school(same[1])))
+	}
+	return out
+}
+
+func (w *writer) school(m *work.Made) string {
+	size := w.text(m.Width) + " square"
+	if m.Width != m.Height {
+		size = w.sizeText(m.Cut())
+	}
+	text := fmt.Sprintf("%s asks for %s with a seam of %s", m.Variant.Name, size, w.text(measure.FromMM(m.Proof.Seam)))
+	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
+		return text + " and fails: " + lower(w.checkText(m.Proof.Checks[i]))
+	}
+	return text + " and proves"
+}
+
+// nest is how the first blank lies on its paper.
+func (w *writer) nest() {
+	of := w.r.Nest
+	if of == nil {
+		return
+	}
+	n := &document.Nest{Sheet: of.Sheet.Name, Width: w.length(of.Sheet.Size.Width), Height: w.length(of.Sheet.Size.Height), Count: len(of.Places), Places: []document.Place{}}
+	for _, at := range of.Places {
+		if !w.whole {
+			break
+		}
+		n.Places = append(n.Places, document.Place{Turn: at.Turn * 180 / math.Pi, X: at.Move.X, Y: at.Move.Y})
+	}
+	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, n.Sheet, sheetsText(of.Sheets))
+	w.plan.Nest = n
+}
+
+// extras are the pieces that go with the first blank.
+func (w *writer) extras() {
+	for _, e := range w.r.Extras {
+		x := document.Extra{
+			ID: e.ID, Name: e.Name, Width: w.length(e.Width), Height: w.length(e.Height), Count: e.Count,
+			Scores: []document.Length{}, Outline: [][2]float64{}, Lines: [][][2]float64{}, Lies: [][2]float64{},
+		}
+		if w.whole {
+			x.Outline, x.Lines, x.Lies = points(e.Outline), linesOf(e.Scores), points(e.Lies)
+		}
+		var scored []string
+		for _, at := range e.At {
+			x.Scores = append(x.Scores, w.length(at))
+			scored = append(scored, w.text(at))
+		}
+		note := ""
+		if len(scored) > 0 {
+			note = "score at " + strings.Join(scored, ", ") + " from " + e.From
+		}
+		if e.Count > 1 {
+			note = "two of them"
+		}
+		working := []string{w.sentence(blank.ExtraSays[e.Working.Name], e.Working.With), bladeCaution}
+		x.Answer = line("envelope", e.ID, e.Name, note, working, w.figure(e.ID+".width", e.Width), w.figure(e.ID+".height", e.Height))
+		w.plan.Extras = append(w.plan.Extras, x)
+	}
+}

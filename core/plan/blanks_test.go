@@ -6,7 +6,10 @@ import (
 	"testing"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 )
 
@@ -37,14 +40,14 @@ func TestStylesByHand(t *testing.T) {
 }
 
 func TestSheetsTakeABlankAtTheSmallestTurn(t *testing.T) {
-	// A square of 9 3/8 lies straight in 12 x 12. Nothing turns it into 8 1/2 x 11.
+	// A square of 9 3/8 lies straight in 12 × 12. Nothing turns it into 8 1/2 x 11.
 	p := planOf(t, `"card":{"width":"5","height":"7"},"blank":{"style":"corner-fold","rule":"computed"},"stock":[{"sheet":"us-12x12","count":9},{"sheet":{"width":"9","height":"14"},"count":3}]`)
-	seen := map[string]SheetFit{}
+	seen := map[string]document.SheetFit{}
 	for _, s := range p.Blanks[0].Sheets {
 		seen[s.Name] = s
 	}
-	if f := seen["12 x 12"]; !f.Fits || f.Angle != 0 || f.PerSheet != 1 || !f.OnHand {
-		t.Errorf("12 x 12: %+v", f)
+	if f := seen["12 × 12"]; !f.Fits || f.Angle != 0 || f.PerSheet != 1 || !f.OnHand {
+		t.Errorf("12 × 12: %+v", f)
 	}
 	if seen["Letter"].Fits || seen["9 × 14 in sheet"].Fits || !seen["9 × 14 in sheet"].OnHand {
 		t.Errorf("%+v", seen)
@@ -81,11 +84,11 @@ func TestNestsCountAsTheSheetsDo(t *testing.T) {
 
 func TestFromThePaper(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"paper":"us-12x12"}}`)
-	wraps, err := Wraps(j, catalog.Standard())
+	wraps, err := Wraps(j, catalog.Standard(), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	seen := map[string]Wrap{}
+	seen := map[string]document.Wrap{}
 	for _, w := range wraps {
 		seen[w.Style+"/"+w.Variant] = w
 	}
@@ -134,7 +137,7 @@ func TestJigOffsetByHand(t *testing.T) {
 }
 
 func TestToolsFillInWhatAJobLeavesOut(t *testing.T) {
-	tools := Tools{Board: &BoardSpec{Groove: "1/8 in", Jig: "1/2 in"}, Trimmer: &TrimmerSpec{Longest: "12 in"}, Mat: "1/2 in"}
+	tools := job.Tools{Board: &job.BoardSpec{Groove: "1/8 in", Jig: "1/2 in"}, Trimmer: &job.TrimmerSpec{Longest: "12 in"}, Mat: "1/2 in"}
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"style":"corner-fold"}}`).With(tools)
 	p, err := Make(j, catalog.Standard())
 	if err != nil {
@@ -149,7 +152,7 @@ func TestToolsFillInWhatAJobLeavesOut(t *testing.T) {
 	if own.Board.Groove != "1/16 in" || own.Board.Jig != "" || own.Mat != "1/2 in" {
 		t.Errorf("a job's own board was overruled: %+v", own)
 	}
-	if problems := (Tools{Board: &BoardSpec{Groove: "1/7 in", Jig: "a bit"}, Mat: "9 ft"}).Check(); len(problems) != 3 {
+	if problems := brief.CheckTools(job.Tools{Board: &job.BoardSpec{Groove: "1/7 in", Jig: "a bit"}, Mat: "9 ft"}); len(problems) != 3 {
 		t.Errorf("%v", problems)
 	}
 }
@@ -193,7 +196,7 @@ func TestEveryOptionOfEveryStyleIsRead(t *testing.T) {
 
 func TestBandsAndStripsByHand(t *testing.T) {
 	p := planOf(t, `"card":{"width":"5","height":"7","thickness":"1/8 in"},"blank":{"style":"corner-fold"}`)
-	seen := map[string]Extra{}
+	seen := map[string]document.Extra{}
 	for _, e := range p.Extras {
 		seen[e.ID] = e
 	}

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/work"
 )
 
 const invitations = `"quantity":80,"envelope":"us-a7","layers":["1/8 in","1/8 in"],
@@ -14,8 +16,8 @@ const invitations = `"quantity":80,"envelope":"us-a7","layers":["1/8 in","1/8 in
 func TestEightyInvitations(t *testing.T) {
 	p := planOf(t, invitations)
 	c := p.CutPlan
-	// Base 10 x 7, layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2. A letter sheet gives a base, or two layers; 12 x 12 gives
-	// a base and, from the strip of 12 x 5 below it, a layer; or three layers. With x and y such sheets of 12 x 12, at
+	// Base 10 x 7, layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2. A letter sheet gives a base, or two layers; 12 × 12 gives
+	// a base and, from the strip of 12 x 5 below it, a layer; or three layers. With x and y such sheets of 12 × 12, at
 	// most 60 together: 80 sheets hold the bases, and 160 - x layers come by threes from y and by twos from letter, so
 	// y + (160 - x - 3y) / 2 more, which is 50 whenever x + y = 60.
 	if c.SheetsUsed != 130 || c.LowerBound != 130 || len(c.Missing) != 0 || c.Settings != 6 { // every side of the three pieces, once
@@ -29,12 +31,12 @@ func TestEightyInvitations(t *testing.T) {
 			counts[q.Piece] += s.Count
 		}
 	}
-	if fmt.Sprint(counts) != "map[Layer 1:80 Layer 2:80 base:80]" || sheets["12 x 12"] != 60 {
+	if fmt.Sprint(counts) != "map[Layer 1:80 Layer 2:80 base:80]" || sheets["12 × 12"] != 60 {
 		t.Errorf("%v from %v", counts, sheets)
 	}
-	want := money(sheets["Letter"]*3000 + sheets["12 x 12"]*8000)
-	if c.Cost == nil || c.Cost.Batch != want.text("USD") || c.Cost.Card != (want/80).text("USD") {
-		t.Errorf("cost %+v, want %s", c.Cost, want.text("USD"))
+	want := measure.Money(sheets["Letter"]*3000 + sheets["12 × 12"]*8000)
+	if c.Cost == nil || c.Cost.Batch != want.Text("USD") || c.Cost.Card != (want/80).Text("USD") {
+		t.Errorf("cost %+v, want %s", c.Cost, want.Text("USD"))
 	}
 	if p.Stations[1].Word != "130 sheets" {
 		t.Errorf("%+v", p.Stations[1])
@@ -141,20 +143,8 @@ func TestTrialsOfTheBlanks(t *testing.T) {
 	}
 }
 
-func BenchmarkPlanWithTrials(b *testing.B) {
-	j := read(b, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","card":{"thickness":"1/8 in"},"layers":["1/8 in","1/8 in"]}`)
-	for b.Loop() {
-		if _, err := MakeWith(j, catalog.Standard(), Work{Trials: UsualTrials}); err != nil {
-			b.Fatal(err)
-		}
-	}
-}
+func BenchmarkPlanWithTrials(b *testing.B) { benchmark(b, raisedA7, Work{Trials: work.UsualTrials}) }
 
 func BenchmarkBatchPlan(b *testing.B) {
-	j := read(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`)
-	for b.Loop() {
-		if _, err := Make(j, catalog.Standard()); err != nil {
-			b.Fatal(err)
-		}
-	}
+	benchmark(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`, Work{})
 }

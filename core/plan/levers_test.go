@@ -5,11 +5,15 @@ import (
 	"errors"
 	"fmt"
 	"math/rand/v2"
+	"reflect"
 	"strings"
 	"testing"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/work"
 )
 
 // Every lever of the job is the way out of something, worked by hand.
@@ -95,7 +99,7 @@ func TestWaysOutOfRandomJobs(t *testing.T) {
 	kept := 0
 	for range 60 {
 		text := randomJob(rng)
-		j, err := Read([]byte(text))
+		j, err := job.Read([]byte(text))
 		if err != nil {
 			t.Fatalf("%s: %v", text, err)
 		}
@@ -122,6 +126,37 @@ func TestWaysOutOfRandomJobs(t *testing.T) {
 	}
 }
 
+// An edit planned with what is remembered of the job before it gives the plan
+// that is made of nothing.
+func TestMemoryChangesNoPlan(t *testing.T) {
+	rng := rand.New(rand.NewPCG(23, 42))
+	memory, same := work.NewMemory(), 0
+	for range 40 {
+		j, err := job.Read([]byte(randomJob(rng)))
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, edit := range []string{`{}`, `{"title":"Kite card"}`, `{"quantity":12}`, `{"post":{"closure":"bulky"}}`, `{"blank":{"ease":"9 mm"}}`, `{"quantity":null,"trimmer":{"longest":"12 in"}}`} {
+			var patch map[string]any
+			if err := json.Unmarshal([]byte(edit), &patch); err != nil {
+				t.Fatal(err)
+			}
+			j = patched(t, j, patch)
+			cold, refused := MakeWith(j, catalog.Standard(), Work{Trials: 40})
+			warm, also := MakeWith(j, catalog.Standard(), Work{Trials: 40, Memory: memory})
+			if fmt.Sprint(refused) != fmt.Sprint(also) || !reflect.DeepEqual(cold, warm) {
+				t.Errorf("%s after %s is planned otherwise from memory", j.Title, edit)
+			}
+			if refused == nil {
+				same++
+			}
+		}
+	}
+	if same < 60 {
+		t.Errorf("only %d plans", same)
+	}
+}
+
 // Putting something more on a card never makes it thinner, lighter or easier to bend; the same job gives the same plan.
 func TestAPieceMoreIsNeverLess(t *testing.T) {
 	rng := rand.New(rand.NewPCG(15, 16))
@@ -129,7 +164,7 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 	grew := 0
 	for range 60 {
 		text := randomJob(rng)
-		j, err := Read([]byte(text))
+		j, err := job.Read([]byte(text))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -148,7 +183,7 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 		}
 		more := j
 		c := *j.Card
-		c.Build = append(append([]BuildSpec{}, c.Build...), BuildSpec{Material: "veneer", Width: "20 mm", Height: "20 mm"})
+		c.Build = append(append([]job.BuildSpec{}, c.Build...), job.BuildSpec{Material: "veneer", Width: "20 mm", Height: "20 mm"})
 		more.Card = &c
 		q, err := Make(more, catalog.Standard())
 		if err != nil {
@@ -167,7 +202,7 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 // Switching the unit changes no measure of what lies on the card.
 func TestSwitchKeepsTheBuild(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"unit":"in","card":{"width":"5","height":"7","build":[{"material":"bead","x":"1","y":"2 1/2","width":"1/4","height":"1/4","thickness":"0.2","weight":"0.1"}]},"post":{"gauge":"1/4"}}`)
-	m := Switch(j, measure.Millimetres)
+	m := job.Switch(j, measure.Millimetres)
 	text, err := json.Marshal(m)
 	if err != nil {
 		t.Fatal(err)
@@ -180,7 +215,7 @@ func TestSwitchKeepsTheBuild(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if p.Build.Thickest.MM != q.Build.Thickest.MM || p.Gauge.Slot.MM != q.Gauge.Slot.MM || len(p.Build.Cells) != len(q.Build.Cells) || p.Build.Cells[0] == (BuildCell{}) {
+	if p.Build.Thickest.MM != q.Build.Thickest.MM || p.Gauge.Slot.MM != q.Gauge.Slot.MM || len(p.Build.Cells) != len(q.Build.Cells) || p.Build.Cells[0] == (document.BuildCell{}) {
 		t.Errorf("%v and %v, %v and %v", p.Build.Thickest, q.Build.Thickest, p.Gauge.Slot, q.Gauge.Slot)
 	}
 }

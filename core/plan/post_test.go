@@ -7,12 +7,15 @@ import (
 	"testing"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/ways"
 )
 
 const allCarriers = `"post":{"carriers":["us","uk","ca","au","de","intl","jp"]}`
 
 // jobWith is a job with more fields, and the plan of it.
-func patched(t testing.TB, j Job, patch map[string]any) Job {
+func patched(t testing.TB, j job.Job, patch map[string]any) job.Job {
 	t.Helper()
 	text, err := json.Marshal(j)
 	if err != nil {
@@ -30,15 +33,15 @@ func patched(t testing.TB, j Job, patch map[string]any) Job {
 	if err := json.Unmarshal(back, &plain); err != nil {
 		t.Fatal(err)
 	}
-	text, err = json.Marshal(merged(doc, plain))
+	text, err = json.Marshal(job.Merged(doc, plain))
 	if err != nil {
 		t.Fatal(err)
 	}
 	return read(t, string(text))
 }
 
-func inUseOf(p *Plan) map[string]Post {
-	out := map[string]Post{}
+func inUseOf(p *document.Plan) map[string]document.Post {
+	out := map[string]document.Post{}
 	for _, o := range p.Post {
 		if o.InUse {
 			out[o.Carrier] = o
@@ -198,14 +201,12 @@ func BenchmarkPostEverywhere(b *testing.B) {
 	for i, fields := range postJobs {
 		b.Run(fmt.Sprint(i), func(b *testing.B) {
 			j := read(b, `{"format":"yellow-parcel-job","version":1,`+fields+`}`)
-			m, err := work(j, catalog.Standard(), Work{NoWays: true})
+			all, err := WorkOut(j, catalog.Standard(), Work{NoWays: true})
 			if err != nil {
 				b.Fatal(err)
 			}
-			m.work.NoWays = false
 			for b.Loop() {
-				m.plan.Post = nil
-				m.post()
+				ways.Find(j, all.Result, catalog.Standard(), nil)
 			}
 		})
 	}

@@ -3,146 +3,122 @@ package plan
 import (
 	"fmt"
 	"strconv"
+	"strings"
+	"unicode"
 
-	"yellow-parcel/core/card"
-	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/work"
 )
 
-// Post is one sealed piece held against one carrier's rules. The piece in use
-// is told in full; of the others the class, the verdict and the price.
-type Post struct {
-	Carrier   string   `json:"carrier"`
-	Name      string   `json:"name"`
-	Piece     string   `json:"piece" doc:"envelope, mailer, or the style and variant of a blank"`
-	PieceName string   `json:"piece_name"`
-	InUse     bool     `json:"in_use" doc:"the piece the job is posted in"`
-	Class     string   `json:"class"`
-	ClassName string   `json:"class_name"`
-	Verdict   string   `json:"verdict" enum:"pass,surcharge,check,refused"`
-	Word      string   `json:"word"`
-	Text      string   `json:"text"`
-	Length    Length   `json:"length"`
-	Height    Length   `json:"height"`
-	Thickness Length   `json:"thickness"`
-	Slot      *Length  `json:"slot,omitempty" doc:"the thickest its class takes"`
-	Weight    string   `json:"weight"`
-	Bends     Bends    `json:"bends"`
-	Reasons   []Reason `json:"reasons"`
-	Checks    []Reason `json:"checks"`
-	Counter   string   `json:"counter,omitempty" doc:"what the counter may still decide"`
-	Price     *float64 `json:"price,omitempty"`
-	PriceText string   `json:"price_text"`
-	Unsure    bool     `json:"unsure" doc:"the price is still to be checked"`
-	Service   string   `json:"service,omitempty" doc:"what the price is for, where there is more than one"`
-	Others    []Offer  `json:"others" doc:"the class's other services"`
-	Currency  string   `json:"currency"`
-	Dated     string   `json:"dated,omitempty"`
-	Stale     string   `json:"stale,omitempty" doc:"set where the prices are more than a year old"`
-	Doubt     string   `json:"doubt,omitempty"`
-	Stated    string   `json:"stated"`
-	Own       bool     `json:"own" doc:"by the maker's own copy of the rules"`
-	Notice    string   `json:"notice"`
-	WaysOut   []WayOut `json:"ways_out"`
-	NoWay     string   `json:"no_way,omitempty" doc:"set where no change of the job does better"`
-	Map       *PostMap `json:"map,omitempty"`
-	Answers   []Answer `json:"answers"`
-
-	carrier catalog.Carrier
-}
-
-// Offer is another service of a class.
-type Offer struct {
-	Name   string `json:"name"`
-	Price  string `json:"price"`
-	Unsure bool   `json:"unsure"`
-}
-
-// Reason is one rule with its figure, limit and margin.
-type Reason struct {
-	Class  string `json:"class"`
-	Code   string `json:"code"`
-	State  string `json:"state" enum:"pass,check,surcharge,refused"`
-	Value  string `json:"value"`
-	Limit  string `json:"limit"`
-	Margin string `json:"margin,omitempty"`
-	Text   string `json:"text"`
-	Unsure bool   `json:"unsure" doc:"the limit itself is still to be checked"`
-}
-
-const postNotice = "Postal rules and prices change, and the counter decides: ask your carrier."
-
-func (m *maker) post() {
-	pieces := m.sealedPieces()
-	seen := make([]post.Piece, len(pieces))
-	for i, s := range pieces {
-		seen[i] = m.posted(s)
-	}
-	m.plan.Post = make([]Post, 0, len(m.carriers)*len(pieces))
-	now := make([]post.Verdict, len(m.carriers)) // on the piece in use
-	for k, c := range m.carriers {
-		now[k] = post.Judge(c, seen[0])
-		m.plan.Post = append(m.plan.Post, m.postOf(now[k], pieces[0], seen[0], true))
-		for i, s := range pieces[1:] {
-			m.plan.Post = append(m.plan.Post, m.postOf(post.Outcome(c, seen[i+1]), s, seen[i+1], false))
-		}
-	}
-	m.plan.Card.Weight = m.cardWeight().Text(m.unit)
-	if m.weight == 0 {
-		m.assume("card.weight", "about %s, from its papers and pieces", m.plan.Card.Weight)
-	}
-	m.waysOut(pieces[0], now)
-	for i := range m.plan.Post {
-		if p := &m.plan.Post[i]; p.InUse {
-			m.postMap(p)
-		}
-	}
-}
-
-// assume adds to what the plan took for granted.
-func (m *maker) assume(field, format string, args ...any) {
-	m.assumed = append(m.assumed, Note{"assumed", field, fmt.Sprintf(format, args...)})
-}
+const (
+	postNotice = "Postal rules and prices change, and the counter decides: ask your carrier."
+	askPrice   = "ask at the counter"
+)
 
 // verdictWords are a verdict in a maker's words.
 var verdictWords = map[post.State]string{
 	post.Passes: "goes", post.Near: "ask first", post.Surcharged: "costs extra", post.Fails: "cannot go",
 }
 
-func (m *maker) postOf(v post.Verdict, s sealed, seen post.Piece, inUse bool) Post {
-	thick, weight := seen.Thickness, seen.Weight
-	p := Post{
-		Carrier: v.Carrier.ID, Name: v.Carrier.Name, Piece: s.id, PieceName: s.name, InUse: inUse, carrier: v.Carrier,
-		Class: v.Class, ClassName: v.ClassName, Verdict: string(v.State), Word: verdictWords[v.State],
-		Length: m.length(max(s.size.Width, s.size.Height)), Height: m.length(min(s.size.Width, s.size.Height)),
-		Thickness: m.length(thick), Weight: weight.Text(m.unit), Counter: v.Counter, Bends: bendsOf(seen.Bends),
-		Reasons: reasons(v.Reasons()), Checks: []Reason{}, Currency: v.Carrier.Currency, Own: v.Carrier.Own, Unsure: v.Unsure, Service: v.Service, Others: []Offer{},
-		PriceText: "ask at the counter", Dated: v.Effective, Doubt: v.Doubt, Stated: v.Carrier.Stated, Notice: postNotice, WaysOut: []WayOut{}, Answers: []Answer{},
+// post is every piece held against every carrier's rules; the piece in use is
+// told in full, of the others the class, the verdict and the price.
+func (w *writer) post() {
+	w.plan.Post = make([]document.Post, 0, len(w.r.Posts)*len(w.r.Pieces))
+	for k := range w.r.Posts {
+		posting := &w.r.Posts[k]
+		for i, s := range w.r.Pieces {
+			w.plan.Post = append(w.plan.Post, document.Post{})
+			p, v := &w.plan.Post[len(w.plan.Post)-1], &posting.Verdicts[i]
+			one := postWriter{w, s, v}
+			one.describe(p, i == 0)
+			if i > 0 {
+				continue
+			}
+			p.InUse = true
+			p.Checks = one.checks(v.Checks)
+			p.Answers = one.answers(p)
+			if w.ways != nil {
+				one.waysOut(p, w.ways[k])
+			}
+			if w.whole {
+				p.Map = one.drawMap(p, posting.Map)
+			}
+		}
 	}
-	if m.short {
-		p.Length, p.Height = p.Height, p.Length
+}
+
+// postWriter words one piece with one carrier.
+type postWriter struct {
+	*writer
+	s *work.Sealed
+	v *post.Verdict
+}
+
+// describe says what becomes of a piece and what it costs. Screens tell no more
+// of a piece that is not in use.
+func (w postWriter) describe(p *document.Post, inUse bool) {
+	v, c := w.v, w.v.Carrier
+	id, name := w.piece()
+	*p = document.Post{
+		Carrier: c.ID, Name: c.Name, Piece: id, PieceName: name, ClassName: className(v), Verdict: string(v.State), Word: verdictWords[v.State],
+		Currency: c.Currency, Own: c.Own, Unsure: v.Unsure, PriceText: askPrice,
+		Reasons: []document.Reason{}, Checks: []document.Reason{}, Others: []document.Offer{}, WaysOut: []document.WayOut{}, Answers: []document.Answer{},
 	}
-	if v.Thickest > 0 {
-		most := m.length(v.Thickest)
-		p.Slot = &most
+	if v.Met != nil {
+		p.Class = v.Met.ID
 	}
 	if v.Priced {
-		price := float64(v.Price) / 100
-		p.Price, p.PriceText = &price, v.Price.Text(v.Carrier.Currency)
+		price := v.Price.Units()
+		p.Price, p.PriceText = &price, v.Price.Text(c.Currency)
 	}
+	if w.whole || inUse {
+		w.detail(p)
+	}
+}
+
+// detail is the piece's sides and thickness, the thickest its class takes, how
+// it bends, why the verdict is what it is, and what its price hangs on.
+func (w postWriter) detail(p *document.Post) {
+	v, c := w.v, w.v.Carrier
+	length, height := w.r.Sides(w.s)
+	p.Length, p.Height, p.Thickness = w.length(length), w.length(height), w.length(w.s.Piece.Thickness)
+	if most := v.Thickest(); most > 0 {
+		l := w.length(most)
+		p.Slot = &l
+	}
+	p.Weight, p.Text = w.s.Piece.Weight.Text(w.unit), verdictText(v)
+	p.Counter, p.Bends, p.Reasons = v.Counter(), bendsOf(w.s.Piece.Bends), w.checks(v.Reasons())
+	p.Service, p.Stated, p.Notice = v.Service, c.Stated, postNotice
 	for _, o := range v.Others {
-		p.Others = append(p.Others, Offer{o.Name, o.Price.Text(v.Carrier.Currency), o.Unsure})
+		p.Others = append(p.Others, document.Offer{Name: o.Name, Price: o.Price.Text(c.Currency), Unsure: o.Unsure})
 	}
-	p.Text = verdictText(v)
-	if Stale(v.Effective, m.work.Today) {
-		p.Stale = "These prices took effect on " + v.Effective + ", more than a year ago: look them up before you buy stamps."
+	if t := v.Table(); t != nil {
+		p.Dated, p.Doubt = t.Effective, t.Check
+		if Stale(t.Effective, w.today) {
+			p.Stale = "These prices took effect on " + t.Effective + ", more than a year ago: look them up before you buy stamps."
+		}
 	}
-	if inUse {
-		p.Checks = reasons(v.Checks)
-		p.Answers = m.postAnswers(p, s, v, thick, seen.Bends)
+}
+
+// piece is what the card is posted in: an identifier and a name.
+func (w postWriter) piece() (id, name string) {
+	switch w.s.In {
+	case work.InEnvelope:
+		return "envelope", w.b.Envelope.Name + " envelope"
+	case work.InMailer:
+		return "mailer", "Padded mailer"
 	}
-	return p
+	m := w.s.Made
+	return m.Style.ID + "/" + m.Variant.ID, nameOf(m.Candidate)
+}
+
+func className(v *post.Verdict) string {
+	if v.Met == nil {
+		return ""
+	}
+	return v.Met.Name
 }
 
 // Stale tells whether a day is more than a year before another; days are YYYY-MM-DD.
@@ -154,8 +130,8 @@ func Stale(effective, today string) bool {
 	return err == nil && fmt.Sprintf("%04d%s", year+1, effective[4:]) < today
 }
 
-func verdictText(v post.Verdict) string {
-	name := lower(v.ClassName)
+func verdictText(v *post.Verdict) string {
+	name := lower(className(v))
 	switch v.State {
 	case post.Fails:
 		return "It cannot be posted as it is."
@@ -167,63 +143,134 @@ func verdictText(v post.Verdict) string {
 	return "It goes as " + article(name) + "."
 }
 
-func article(noun string) string {
-	if noun != "" && (noun[0] == 'a' || noun[0] == 'e' || noun[0] == 'i' || noun[0] == 'o' || noun[0] == 'u') {
-		return "an " + noun
-	}
-	return "a " + noun
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return string(s[0]|0x20) + s[1:]
-}
-
-func reasons(all []post.Reason) []Reason {
-	out := []Reason{}
-	for _, r := range all {
-		out = append(out, Reason{r.Class, r.Code, string(r.State), r.Value, r.Limit, r.Margin, r.Text, r.Unsure})
+func (w postWriter) checks(all []post.Check) []document.Reason {
+	out := make([]document.Reason, len(all))
+	for i, c := range all {
+		r := document.Reason{Class: c.Class.ID, Code: c.Code, State: string(c.State), Unsure: c.Unsure, Text: w.checkWords(c),
+			Value: w.figureText(c.Value), Limit: w.figureText(c.Limit), Margin: w.figureText(c.Margin)}
+		if c.Value.Kind == post.NoFigure {
+			r.Value = c.Said("value")
+		}
+		if c.Limit.Kind == post.NoFigure {
+			r.Limit = c.Said("limit")
+		}
+		out[i] = r
 	}
 	return out
 }
 
-func (m *maker) postAnswers(p Post, s sealed, v post.Verdict, thick measure.Length, band card.Band) []Answer {
-	side := "the long side lies along the address"
-	if m.short {
-		side = "the short side lies along the address"
+// checkWords fills a rule's sentence with the check's figures, in the carrier's own unit.
+func (w postWriter) checkWords(c post.Check) string {
+	text := filled(c.Words(), func(place string) (string, bool) {
+		switch place {
+		case "value":
+			return w.figureText(c.Value), true
+		case "limit":
+			return w.figureText(c.Limit), true
+		case "margin":
+			return w.figureText(c.Margin), true
+		case "by":
+			return w.figureText(c.Margin.Abs()), true
+		case "own":
+			return w.figureText(c.Own), true
+		case "Code":
+			return capital(c.Code), true
+		case "class":
+			return strings.ToLower(c.Class.Name), true
+		case "more":
+			s := c.Class.Surcharge
+			return fmt.Sprintf("%s, %s more", s.Name, s.Price.Text(w.v.Carrier.Currency)), true
+		}
+		return "", false
+	})
+	if c.Unsure {
+		text += "; this limit is still to be checked"
 	}
-	one := func(key, label, note string, working []string, l Length) Answer {
-		return line("post", key, label, note, working, Figure{key, l})
-	}
-	answers := []Answer{
-		one("post.length", "Length", side, []string{"The outside of the " + s.name + "."}, p.Length),
-		one("post.height", "Height", "", []string{"The other side of the " + s.name + "."}, p.Height),
-		one("post.thickness", "Sealed thickness", "", []string{m.thicknessWorking(s, thick)}, p.Thickness),
-	}
-	if p.Slot != nil {
-		answers = append(answers, one("post.slot", p.ClassName+" slot", "the thickest it may be", []string{"From " + p.Name + "'s rules, as stated " + p.Stated + "."}, *p.Slot))
-	}
-	return append(answers,
-		words("post", "post.weight", "Weight", p.Weight, m.weightWorking(s, p.Weight)),
-		words("post", "post.bends", "Stiffness", p.Bends.Text, band.Working(max(s.size.Width, s.size.Height), m.unit), p.Bends.Test),
-		words("post", "post.price", "Price", p.PriceText, m.priceWorking(v, p.Weight)...))
+	return text
 }
 
-func (m *maker) priceWorking(v post.Verdict, weight string) []string {
+func (w postWriter) figureText(f post.Figure) string {
+	unit := w.v.Carrier.Unit
+	switch f.Kind {
+	case post.LengthFigure:
+		return f.Length.Text(unit)
+	case post.MassFigure:
+		return f.Mass.Text(unit)
+	case post.RatioFigure:
+		return f.Ratio.Text()
+	case post.SpanFigure:
+		if f.To == 0 {
+			return "at least " + f.Ratio.Text()
+		}
+		return f.Ratio.Text() + " to " + f.To.Text()
+	case post.QuotientFigure:
+		return fmt.Sprintf("%.2f", f.Quotient)
+	case post.BandFigure:
+		return f.Band.Text()
+	}
+	return f.Name
+}
+
+func (w postWriter) answers(p *document.Post) []document.Answer {
+	side := "the long side lies along the address"
+	if w.b.Post.AddressShort {
+		side = "the short side lies along the address"
+	}
+	one := func(key, label, note string, working []string, l measure.Length) document.Answer {
+		return line("post", key, label, note, working, w.figure(key, l))
+	}
+	length, height := w.r.Sides(w.s)
+	answers := []document.Answer{
+		one("post.length", "Length", side, []string{"The outside of the " + p.PieceName + "."}, length),
+		one("post.height", "Height", "", []string{"The other side of the " + p.PieceName + "."}, height),
+		one("post.thickness", "Sealed thickness", "", []string{w.thicknessWorking()}, w.s.Piece.Thickness),
+	}
+	if p.Slot != nil {
+		answers = append(answers, one("post.slot", p.ClassName+" slot", "the thickest it may be", []string{"From " + p.Name + "'s rules, as stated " + p.Stated + "."}, w.v.Thickest()))
+	}
+	return append(answers,
+		words("post", "post.weight", "Weight", p.Weight, w.weightWorking(p)),
+		words("post", "post.bends", "Stiffness", p.Bends.Text, w.bendWorking(w.s.Piece.Bends, max(w.s.Size.Width, w.s.Size.Height)), p.Bends.Test),
+		words("post", "post.price", "Price", p.PriceText, w.priceWorking(p)...))
+}
+
+// thicknessWorking says how the sealed thickness comes about.
+func (w postWriter) thicknessWorking() string {
+	paper := fmt.Sprintf("%d × %s paper", w.s.Layers, w.bare(w.s.Stock.Caliper))
+	if w.s.In == work.InMailer {
+		paper = fmt.Sprintf("%d × %s padded wall", w.s.Layers, w.bare(w.s.Stock.Caliper))
+	}
+	total := w.text(w.s.Piece.Thickness)
+	if w.b.Card.Measured {
+		return fmt.Sprintf("%s card + %s at the thickest place = %s", w.bare(w.r.Card.Thick), paper, total)
+	}
+	return fmt.Sprintf("%s card, from its pieces, + %s = %s; measure the finished card to be sure", w.bare(w.r.Card.Thick), paper, total)
+}
+
+func (w postWriter) weightWorking(p *document.Post) string {
+	from := "from its papers and pieces; weigh it to be sure"
+	if w.b.Card.Weight > 0 {
+		from = "as weighed"
+	}
+	return fmt.Sprintf("%s card, %s, + %s for the %s at %.0f g/m² = %s", w.r.Card.Weight.Text(w.unit), from, w.s.PaperWeight().Text(w.unit),
+		strings.Map(unicode.ToLower, p.PieceName), w.s.Stock.GSM, p.Weight)
+}
+
+func (w postWriter) priceWorking(p *document.Post) []string {
+	v := w.v
 	if !v.Priced {
 		return []string{"No price is kept for this class at this weight: ask at the counter."}
 	}
-	name := v.ClassName
+	name := p.ClassName
 	if v.Service != "" {
 		name += ", " + v.Service + ","
 	}
-	text := fmt.Sprintf("%s at %s: %s", name, weight, (v.Price - v.Surcharge).Text(v.Carrier.Currency))
+	money := func(m measure.Money) string { return m.Text(v.Carrier.Currency) }
+	text := fmt.Sprintf("%s at %s: %s", name, p.Weight, money(v.Price-v.Surcharge))
 	if v.Surcharge > 0 {
-		text += fmt.Sprintf(" + %s surcharge = %s", v.Surcharge.Text(v.Carrier.Currency), v.Price.Text(v.Carrier.Currency))
+		text += fmt.Sprintf(" + %s surcharge = %s", money(v.Surcharge), money(v.Price))
 	}
-	dated := "Prices from " + v.Effective + "; they change."
+	dated := "Prices from " + p.Dated + "; they change."
 	if v.Unsure {
 		dated = "This price is still to be checked. " + dated
 	}

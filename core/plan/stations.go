@@ -3,10 +3,12 @@ package plan
 import (
 	"fmt"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
-	"yellow-parcel/core/measure"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/post"
-	"yellow-parcel/core/trim"
+	"yellow-parcel/core/proof"
 )
 
 // The states a station or a consequence can be in.
@@ -16,20 +18,39 @@ const (
 	stateStop = "stop"
 )
 
-func (m *maker) stations() {
-	m.plan.Stations = []Station{m.startStation(), m.baseStation(), m.layersStation(), m.finishedStation(), m.envelopeStation(), m.postStation()}
-	m.plan.Consequence = m.consequence()
+// tape is the stations of a job in order, each with how it tells its state.
+var tape = []struct {
+	key, name string
+	tell      func(stationWriter, *document.Station)
+}{
+	{"start", "Start", stationWriter.start},
+	{"base", "Base", stationWriter.base},
+	{"layers", "Layers", stationWriter.layers},
+	{"finished", "Finished", stationWriter.finished},
+	{"envelope", "Envelope", stationWriter.envelope},
+	{"post", "Post", stationWriter.post},
 }
 
-func (m *maker) startStation() Station {
-	s := Station{Key: "start", Name: "Start", Figure: m.sizeText(m.spec.card), State: stateGood, Word: "good"}
-	if m.envelope != nil && !m.given {
-		s.Figure = m.sizeText(m.envelope.size)
+// stationWriter tells the key figure and the state of each station.
+type stationWriter struct{ *writer }
+
+func (w *writer) stations() {
+	w.plan.Stations = make([]document.Station, len(tape))
+	for i, s := range tape {
+		w.plan.Stations[i] = document.Station{Key: s.key, Name: s.name, Figure: "none", State: stateGood}
+		s.tell(stationWriter{w}, &w.plan.Stations[i])
 	}
-	if m.own != nil {
-		s.State, s.Word = fitState(m.own.Verdict)
+	w.plan.Consequence = consequence(w)
+}
+
+func (w stationWriter) start(s *document.Station) {
+	s.Figure, s.Word = w.sizeText(w.r.Card.Size), "good"
+	if w.b.Card.From == brief.FromEnvelope {
+		s.Figure = w.sizeText(w.b.Envelope.Size)
 	}
-	return s
+	if w.r.Own != nil {
+		s.State, s.Word = fitState(w.r.Own.Verdict)
+	}
 }
 
 func fitState(v card.Verdict) (state, word string) {
@@ -42,227 +63,208 @@ func fitState(v card.Verdict) (state, word string) {
 	return stateLook, string(v)
 }
 
-func (m *maker) baseStation() Station {
-	s := Station{Key: "base", Name: "Base", Figure: m.sizeText(m.flat.Size), State: stateGood}
-	cuts := m.plan.CutPlan
-	s.Word = fmt.Sprintf("%d a sheet", m.plan.Base.PerSheet)
-	if m.quantity > 1 {
-		s.Word = sheetsText(cuts.SheetsUsed)
+func (w stationWriter) base(s *document.Station) {
+	batch := &w.r.Batch
+	s.Figure, s.Word = w.sizeText(w.r.Base.Size), fmt.Sprintf("%d a sheet", w.r.Base.Grid.Count())
+	if w.b.Quantity > 1 && batch.Plan != nil {
+		s.Word = sheetsText(batch.Plan.Used)
 	}
 	switch {
-	case cuts.Problem != nil:
+	case batch.Err != nil:
 		s.State, s.Word = stateStop, "no sheet"
-	case len(cuts.Missing) > 0:
-		s.State, s.Word = stateLook, fmt.Sprintf("%d to buy", cuts.Missing[0].Count)
+	case len(batch.Missing) > 0:
+		s.State, s.Word = stateLook, fmt.Sprintf("%d to buy", batch.Missing[0].Count)
 	}
-	return s
 }
 
-func (m *maker) layersStation() Station {
-	s := Station{Key: "layers", Name: "Layers", Figure: "none", State: stateGood, Word: "plain"}
-	if n := len(m.stack); n > 0 {
-		s.Figure, s.Word = m.sizeText(m.stack[n-1]), fmt.Sprintf("%d on top", n)
+func (w stationWriter) layers(s *document.Station) {
+	s.Word = "plain"
+	if n := len(w.r.Layers.Stack); n > 0 {
+		s.Figure, s.Word = w.sizeText(w.r.Top()), fmt.Sprintf("%d on top", n)
 	}
-	return s
 }
 
-func (m *maker) envelopeStation() Station {
-	s := Station{Key: "envelope", Name: "Envelope", Figure: "none", State: stateStop, Word: "no blank"}
-	if len(m.plan.Blanks) == 0 {
-		return s
+func (w stationWriter) finished(s *document.Station) {
+	b := w.plan.Build
+	s.Figure, s.Word = b.Thickest.Text, b.From
+	if len(w.r.Posts) == 0 {
+		return
 	}
-	b := m.plan.Blanks[0]
-	s.Figure, s.State, s.Word = b.Width.Text, stateGood, "proved"
-	if b.Geometry.Diagonal {
-		s.Figure += " square"
-	} else {
-		s.Figure = m.sizeText(card.Size{Width: measure.FromMM(b.Width.MM), Height: measure.FromMM(b.Height.MM)})
+	if bends := bendsOf(w.r.Pieces[0].Piece.Bends); bends.State != stateGood {
+		s.State, s.Word = bends.State, bends.Text
+	}
+}
+
+func (w stationWriter) envelope(s *document.Station) {
+	s.State, s.Word = stateStop, "no blank"
+	if len(w.r.Blanks) == 0 {
+		return
+	}
+	m := w.r.Blanks[0]
+	s.Figure, s.State, s.Word = w.sizeText(m.Cut()), stateGood, "proved"
+	if m.Diagonal {
+		s.Figure = w.text(m.Width) + " square"
 	}
 	switch {
-	case !b.Proof.OK:
+	case !m.Proof.OK:
 		s.State, s.Word = stateStop, "fails its proof"
-	case !b.Paper.Fits:
+	case !m.Paper.Fits:
 		s.State, s.Word = stateLook, "paper too small"
 	}
-	return s
 }
 
-func (m *maker) postStation() Station {
-	s := Station{Key: "post", Name: "Post", Figure: "none", State: stateStop, Word: "nothing to post"}
-	if len(m.plan.Post) == 0 {
-		return s
+func (w stationWriter) post(s *document.Station) {
+	s.State, s.Word = stateStop, "nothing to post"
+	if len(w.r.Posts) == 0 {
+		return
 	}
-	p := m.plan.Post[0]
-	s.Figure, s.State, s.Word = p.PriceText, stateGood, lower(p.ClassName)
-	if p.Price == nil {
-		s.Figure, s.State = p.ClassName, stateLook
+	v := w.r.Posts[0].InUse()
+	s.Figure, s.State, s.Word = className(v), stateLook, lower(className(v))
+	if v.Priced {
+		s.Figure, s.State = v.Price.Text(v.Carrier.Currency), stateGood
 	}
-	switch post.State(p.Verdict) {
+	switch v.State {
 	case post.Fails:
-		s.Figure, s.State, s.Word = "no class", stateStop, p.Word
+		s.Figure, s.State, s.Word = "no class", stateStop, verdictWords[v.State]
 	case post.Near, post.Surcharged:
-		s.State, s.Word = stateLook, p.Word
+		s.State, s.Word = stateLook, verdictWords[v.State]
 	}
-	return s
 }
 
 // consequence picks the one thing to know now: what stops the job before what
 // costs money, and early stations before late ones.
-func (m *maker) consequence() Consequence {
-	for _, find := range []func() *Consequence{m.envelopeConsequence, m.sheetConsequence, m.stampConsequence, m.blankConsequence, m.postConsequence} {
-		if c := find(); c != nil {
-			return *c
+func consequence(w *writer) document.Consequence {
+	c := consequences{w}
+	for _, find := range []func() *document.Consequence{c.envelope, c.sheet, c.stamp, c.blank, c.post} {
+		if found := find(); found != nil {
+			return *found
 		}
 	}
-	return Consequence{State: stateGood, Station: "base", Text: m.summary()}
+	return document.Consequence{State: stateGood, Station: "base", Text: c.summary()}
 }
 
-func (m *maker) summary() string {
-	text := fmt.Sprintf("Cut %s", m.sizeText(m.flat.Size))
-	if len(m.flat.Scores) > 0 {
-		text += fmt.Sprintf(", score at %s", m.text(m.flat.Scores[0].At))
+// consequences finds what a job needs to know, a kind of trouble each.
+type consequences struct{ *writer }
+
+func (w consequences) summary() string {
+	text := fmt.Sprintf("Cut %s", w.sizeText(w.r.Base.Size))
+	if len(w.r.Base.Scores) > 0 {
+		text += fmt.Sprintf(", score at %s", w.text(w.r.Base.Scores[0].At))
 	}
-	if len(m.plan.Post) == 0 {
+	if len(w.plan.Post) == 0 {
 		return text + "."
 	}
-	p := m.plan.Post[0]
+	p := &w.plan.Post[0]
 	return fmt.Sprintf("%s; %s as a %s in the %s for %s.", text, p.Word, lower(p.ClassName), p.PieceName, p.PriceText)
 }
 
-// envelopeConsequence speaks of a card given a size of its own beside an envelope on hand.
-func (m *maker) envelopeConsequence() *Consequence {
-	if m.own == nil || m.own.Verdict == card.Good {
+// envelope speaks of a card given a size of its own beside an envelope on hand.
+func (w consequences) envelope() *document.Consequence {
+	own := w.r.Own
+	if own == nil || own.Verdict == card.Good {
 		return nil
 	}
-	c := &Consequence{State: stateLook, Station: "start"}
-	fitting := card.Within(m.own.Envelope.Size, m.thickness, m.ease, m.ruler)
-	if m.own.Turned {
-		fitting = fitting.Turned()
+	c := &document.Consequence{State: stateLook, Station: "start"}
+	var cut *document.Fix
+	if z, ok := w.r.CardFor(own); ok {
+		cut = &document.Fix{Label: "Cut the card to " + w.sizeText(z), Patch: job.Resized(z, w.unit)}
 	}
-	cut := &Fix{"Cut the card to " + m.sizeText(fitting), m.resize(fitting)}
-	if fitting.Width < pieceBounds.least || fitting.Height < pieceBounds.least {
-		cut = nil
-	}
-	slack := min(m.own.Clearance.Width, m.own.Clearance.Height) - m.thickness
-	switch m.own.Verdict {
+	name, slack := w.b.Envelope.Name, min(own.Clearance.Width, own.Clearance.Height)-w.r.Card.Thickness
+	switch own.Verdict {
 	case card.No:
 		c.State, c.Fix = stateStop, cut
-		c.Text = fmt.Sprintf("The %s does not close round this card: %s too little room.", m.envelope.name, m.text(-slack))
+		c.Text = fmt.Sprintf("The %s does not close round this card: %s too little room.", name, w.text(-slack))
 	case card.Tight:
 		c.Fix = cut
-		c.Text = fmt.Sprintf("The card will stick in the %s: only %s to spare once its thickness is counted.", m.envelope.name, m.text(slack))
+		c.Text = fmt.Sprintf("The card will stick in the %s: only %s to spare once its thickness is counted.", name, w.text(slack))
 	default:
-		c.Text = fmt.Sprintf("The card slides about in the %s: %s wider and %s higher than it.", m.envelope.name,
-			m.text(m.own.Clearance.Width), m.text(m.own.Clearance.Height))
+		c.Text = fmt.Sprintf("The card slides about in the %s: %s wider and %s higher than it.", name, w.text(own.Clearance.Width), w.text(own.Clearance.Height))
 	}
-	if c.Fix == nil {
-		c.Fix = m.bestFormat()
+	if f, ok := w.r.BestFormat(); c.Fix == nil && ok {
+		c.Fix = &document.Fix{Label: "Use " + f.Name, Patch: job.Patch{"envelope": f.ID}}
 	}
 	return c
 }
 
-// bestFormat offers the bought format that fits best, where one does.
-func (m *maker) bestFormat() *Fix {
-	if len(m.plan.Fits) == 0 || m.plan.Fits[0].Verdict != card.Good {
-		return nil
-	}
-	f := m.plan.Fits[0]
-	return &Fix{"Use " + f.Name, f.Patch}
-}
-
-// sheetConsequence speaks of a batch that does not come out of the sheets, and
-// offers another fold or sheet where that is the cause.
-func (m *maker) sheetConsequence() *Consequence {
-	cuts := m.plan.CutPlan
+// sheet speaks of a batch that does not come out of the sheets, and offers
+// another fold or sheet where that is the cause.
+func (w consequences) sheet() *document.Consequence {
+	cuts := w.plan.CutPlan
 	switch {
 	case cuts.Problem == nil && len(cuts.Missing) == 0:
 		return nil
 	case cuts.Problem == nil:
-		return &Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cuts.Missing[0].Text + "."}
+		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cuts.Missing[0].Text + "."}
 	}
-	c := &Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
-	if m.comesOut(m.flat.Size) {
+	c := &document.Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
+	if w.r.ComesOut(w.r.Base.Size) {
 		return c // something else is in the way
 	}
-	for _, id := range []string{"book", "tent"} {
-		f, _ := card.FoldByID(id)
-		if flat, err := f.Flat(m.spec.card, m.shape); err == nil && m.comesOut(flat.Size) {
-			c.Fix = &Fix{"Make it a " + lower(f.Name), map[string]any{"card": map[string]any{"fold": f.ID}}}
-			return c
-		}
-	}
-	for _, s := range m.catalog.Sheets {
-		z := card.Size{Width: s.Width, Height: s.Height}
-		if len(m.sheets) == 0 && s.Unit == m.unit && trim.BestGrid(z, m.flat.Size).Count() > 0 {
-			c.Fix = &Fix{"Cut it from " + s.Name, map[string]any{"sheet": s.ID}}
-			return c
-		}
+	if f, ok := w.r.FoldThatComesOut(); ok {
+		c.Fix = &document.Fix{Label: "Make it a " + lower(f.Name), Patch: job.Set("card", "fold", f.ID)}
+	} else if s, ok := w.r.SheetForBase(); ok {
+		c.Fix = &document.Fix{Label: "Cut it from " + s.Name, Patch: job.Patch{"sheet": s.ID}}
 	}
 	return c
 }
 
-// comesOut tells whether a base of a size lies in any sheet it may be cut from.
-func (m *maker) comesOut(z card.Size) bool {
-	problem, _ := m.batch()
-	for _, s := range problem.Sheets {
-		if s.Count != 0 && (m.basePaper.name == "" || m.basePaper.name == s.Paper) && trim.BestGrid(s.Size, z).Count() > 0 {
-			return true
-		}
+func (w consequences) stamp() *document.Consequence {
+	if w.plan.Stamping == nil || w.plan.Stamping.OK {
+		return nil
 	}
-	return false
+	return &document.Consequence{State: stateLook, Station: "layers", Text: w.plan.Stamping.Text + "."}
 }
 
-func (m *maker) stampConsequence() *Consequence {
-	if m.plan.Stamping == nil || m.plan.Stamping.OK {
+// blank speaks of the blank the job asks for.
+func (w consequences) blank() *document.Consequence {
+	if len(w.r.Blanks) == 0 || w.b.Blank.Style == nil {
 		return nil
 	}
-	return &Consequence{State: stateLook, Station: "layers", Text: m.plan.Stamping.Text + "."}
-}
-
-func (m *maker) blankConsequence() *Consequence {
-	if len(m.plan.Blanks) == 0 || m.blank.style == nil {
+	m := w.r.Blanks[0]
+	name := lower(nameOf(m.Candidate))
+	switch {
+	case !m.Proof.OK:
+		return w.fails(name, m.Proof)
+	case m.Paper.Fits, w.r.Own != nil && w.r.Own.Verdict == card.Good:
 		return nil
 	}
-	b := m.plan.Blanks[0]
-	if b.Proof.OK && (b.Paper.Fits || m.own != nil && m.own.Verdict == card.Good) {
-		return nil
-	}
-	c := &Consequence{State: stateStop, Station: "envelope"}
-	if !b.Proof.OK {
-		for _, check := range b.Proof.Checks {
-			if !check.OK {
-				c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", lower(b.Name), lower(check.Text))
-				break
-			}
-		}
-		for _, other := range m.plan.Blanks {
-			if other.Proof.OK {
-				c.Fix = &Fix{"Use " + lower(other.Name), other.Patch}
-				break
-			}
-		}
-		return c
-	}
-	c.State, c.Text = stateLook, fmt.Sprintf("The %s blank does not come out of %s.", lower(b.Name), m.blank.paper.name)
-	for _, s := range b.Sheets {
+	c := &document.Consequence{State: stateLook, Station: "envelope", Text: fmt.Sprintf("The %s blank does not come out of %s.", name, w.b.Blank.Paper.Name)}
+	for _, s := range w.r.SheetFits(m) {
 		if s.Fits {
-			c.Fix = &Fix{"Use " + s.Name + " paper", map[string]any{"blank": map[string]any{"paper": s.Sheet}}}
+			c.Fix = &document.Fix{Label: "Use " + blankWriter{w.writer, m}.sheetFit(s).Name + " paper", Patch: job.Set("blank", "paper", s.Sheet.ID)}
 			break
 		}
 	}
 	return c
 }
 
-func (m *maker) postConsequence() *Consequence {
-	if len(m.plan.Post) == 0 {
+func (w consequences) fails(name string, p proof.Proof) *document.Consequence {
+	c := &document.Consequence{State: stateStop, Station: "envelope"}
+	for _, check := range p.Checks {
+		if !check.OK {
+			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, lower(w.checkText(check)))
+			break
+		}
+	}
+	for i, other := range w.r.Blanks {
+		if other.Proof.OK {
+			c.Fix = &document.Fix{Label: "Use " + lower(nameOf(other.Candidate)), Patch: w.plan.Blanks[i].Patch}
+			break
+		}
+	}
+	return c
+}
+
+func (w consequences) post() *document.Consequence {
+	if len(w.plan.Post) == 0 {
 		return nil
 	}
-	p := m.plan.Post[0]
-	if post.State(p.Verdict) == post.Passes && p.Class == m.carriers[0].Classes[0].ID {
+	p, v := &w.plan.Post[0], w.r.Posts[0].InUse()
+	if v.State == post.Passes && v.Place == 0 {
 		return nil
 	}
-	c := &Consequence{State: stateLook, Station: "post", Text: p.Text}
-	if post.State(p.Verdict) == post.Fails {
+	c := &document.Consequence{State: stateLook, Station: "post", Text: p.Text}
+	if v.State == post.Fails {
 		c.State = stateStop
 	}
 	if len(p.Reasons) > 0 {

@@ -1,13 +1,16 @@
-package post
+package post_test
 
 import (
 	"strings"
 	"testing"
 
 	"yellow-parcel/core/card"
-	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
+	. "yellow-parcel/core/post"
 )
+
+// worse orders states as a whole verdict weighs them.
+var worse = map[State]int{Passes: 0, Near: 1, Surcharged: 1, Fails: 2}
 
 // Better is an order: nothing is better than itself, two are never better than each other, and a better
 // verdict has no worse state and no dearer price.
@@ -15,7 +18,7 @@ func TestCompareIsAnOrder(t *testing.T) {
 	var all []Verdict
 	for _, s := range []State{Passes, Near, Surcharged, Fails} {
 		for place := range 3 {
-			for _, price := range []catalog.Money{0, 78, 127, 163} {
+			for _, price := range []measure.Money{0, 78, 127, 163} {
 				all = append(all, Verdict{State: s, Place: place, Price: price, Priced: price > 0})
 			}
 		}
@@ -27,7 +30,7 @@ func TestCompareIsAnOrder(t *testing.T) {
 		for _, b := range all {
 			if c := a.Compare(b); c != -b.Compare(a) {
 				t.Errorf("%+v and %+v: %d and %d", a, b, c, b.Compare(a))
-			} else if c < 0 && (rank[a.State] > rank[b.State] || b.State != Fails && a.Priced && b.Priced && a.Price > b.Price) {
+			} else if c < 0 && (worse[a.State] > worse[b.State] || b.State != Fails && a.Priced && b.Priced && a.Price > b.Price) {
 				t.Errorf("%+v is called better than %+v", a, b)
 			}
 		}
@@ -38,29 +41,29 @@ func TestCompareIsAnOrder(t *testing.T) {
 func TestAGuessedBumpIsAQuestion(t *testing.T) {
 	p := piece(9*in, 12*in, in/2)
 	p.Uneven = func(measure.Length) measure.Length { return in * 3 / 8 }
-	if v := Judge(us(t), p); v.Class != "parcel" {
-		t.Errorf("uneven by 3/8 in: %s", v.Class)
+	if v := Judge(us(t), p); className(v) != "parcel" {
+		t.Errorf("uneven by 3/8 in: %s", className(v))
 	}
 	p.Guessed = true
 	v := Judge(us(t), p)
 	said := ""
 	for _, r := range v.Reasons() {
 		if r.Code == "even" {
-			said = r.Text
+			said = r.Words()
 		}
 	}
-	if v.Class != "flat" || v.State != Near || !strings.Contains(said, "may differ by as much as 3/8 in") {
-		t.Errorf("%s %s %q", v.Class, v.State, said)
+	if className(v) != "flat" || v.State != Near || !strings.Contains(said, "may differ by as much as {value}") {
+		t.Errorf("%s %s %q", className(v), v.State, said)
 	}
 	p.Bends = card.Band{Low: card.TooRigid, High: card.TooRigid}
-	if v := Judge(us(t), p); v.Class != "parcel" {
-		t.Errorf("too stiff for a flat: %s", v.Class)
+	if v := Judge(us(t), p); className(v) != "parcel" {
+		t.Errorf("too stiff for a flat: %s", className(v))
 	}
 }
 
 // The services of a class are kept beside the cheapest, and one to other countries is never the cheapest.
 func TestServicesBesideTheCheapest(t *testing.T) {
-	c, err := catalog.ReadCarrier([]byte(`
+	c, err := ReadCarrier([]byte(`
 id: island
 name: Island post
 unit: mm
@@ -89,12 +92,12 @@ classes:
 		others         int
 		unsure         bool
 	}{{10, "", "0.90 EUR", "slow", 2, false}, {30, "", "1.10 EUR", "ordinary", 1, false}, {60, "", "2.00 EUR", "ordinary", 0, true}, {30, "string", "1.40 EUR", "ordinary", 1, false}} {
-		v := Judge(c, Piece{Width: 100 * measure.Millimetre, Height: 100 * measure.Millimetre, Weight: measure.FromGrams(w.grams), Closure: w.closure})
+		v := Judge(&c, Piece{Width: 100 * measure.Millimetre, Height: 100 * measure.Millimetre, Weight: measure.FromGrams(w.grams), Handed: Handed{Closure: w.closure}})
 		if v.Price.Text("EUR") != w.price || v.Service != w.service || len(v.Others) != w.others || v.Unsure != w.unsure {
 			t.Errorf("%v g %s: %s %s, beside %+v, unsure %v", w.grams, w.closure, v.Price.Text("EUR"), v.Service, v.Others, v.Unsure)
 		}
 	}
-	if v := Judge(c, Piece{Width: 1, Height: 1, Weight: measure.FromGrams(101)}); v.Class != "" || v.State != Fails || v.Priced {
+	if v := Judge(&c, Piece{Width: 1, Height: 1, Weight: measure.FromGrams(101)}); className(v) != "" || v.State != Fails || v.Priced {
 		t.Errorf("over every class: %+v", v)
 	}
 }

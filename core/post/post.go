@@ -1,5 +1,19 @@
 // Package post holds a sealed piece against a carrier's rules. It knows no
 // carrier by name: everything comes from the carrier's data.
+//
+// A carrier sorts what it takes into classes, the cheapest first. A class has
+// limits, outside of which it does not take a piece, and may have a surcharge
+// for what its machines do not take:
+//
+//	letter ---- within its limits? ---- no ---> flat ---- ... ---> refused
+//	              | yes
+//	              +- anything its machines mind? - yes --> letter, and extra
+//	              | no
+//	              +--> letter
+//
+// A figure closer to a limit than a maker can measure is neither in nor out: the
+// counter decides. Rule is one limit or condition; one file holds one rule, with
+// its words and with what a maker can do about it.
 package post
 
 import (
@@ -7,20 +21,25 @@ import (
 	"slices"
 
 	"yellow-parcel/core/card"
-	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 )
 
+// Handed is how a piece is handed in: what its maker decides at the post.
+type Handed struct {
+	AddressShort bool // the address runs along the short side
+	Odd          bool // its outline is no rectangle
+	Closure      string
+	Wrapping     string   // what its outside is made of; empty for paper
+	Contents     []string // what its maker says lies in it
+}
+
 // Piece is a sealed card as it is handed in. Width and height are as the card stands.
 type Piece struct {
+	Handed
 	Width, Height, Thickness measure.Length
 	Weight                   measure.Mass
-	AddressShort             bool // the address runs along the short side
-	SoldSize                 bool // a bought format: its sides are known, not measured
-	Odd                      bool // its outline is no rectangle
-	Closure                  string
-	Wrapping                 string // what its outside is made of; empty for paper
-	Contents                 []string
+	SoldSize                 bool     // a bought format: its sides are known, not measured
+	OnCard                   []string // words carriers have for what lies on the card
 	Bends                    card.Band
 	// Uneven is how much the thickness differs over the piece, with as much of
 	// its edges left out as the contents do not reach, up to edge; nil for an even piece.
@@ -29,62 +48,36 @@ type Piece struct {
 	Guessed bool
 }
 
-// State is what one check came to.
-type State string
-
-// The states of a check, from best to worst.
-const (
-	Passes     State = "pass"
-	Near       State = "check"     // within measuring error of a limit, or a counter's call
-	Surcharged State = "surcharge" // accepted, but at a higher price
-	Fails      State = "refused"   // the class does not take it
-)
-
-// rank orders the states of a whole verdict: a question at the counter weighs
-// as much as a surcharge, and then the price tells them apart.
-var rank = map[State]int{Passes: 0, Near: 1, Surcharged: 1, Fails: 2}
-
-// Reason is one check with its figure, limit and margin, as text in the carrier's own unit.
-type Reason struct {
-	Class, Code          string
-	State                State
-	Value, Limit, Margin string
-	Text                 string
-	Unsure               bool // the limit itself is not certain
-}
+// inside is everything in the piece that carriers have words for.
+func (p *Piece) inside() []string { return slices.Concat(p.Contents, p.OnCard) }
 
 // Offer is another service of the class a piece meets.
 type Offer struct {
 	Name   string
 	Abroad bool
-	Price  catalog.Money
+	Price  measure.Money
 	Unsure bool
 }
 
 // Verdict is the cheapest class that takes a piece, and why.
 type Verdict struct {
-	Carrier   catalog.Carrier
-	Class     string // identifier; empty when the carrier does not take the piece at all
-	ClassName string
-	Place     int // of the class in the carrier's list
+	Carrier   *Carrier
+	Met       *Class // nil when the carrier does not take the piece at all
+	Place     int    // of the class in the carrier's list
 	State     State
-	Troubles  int      // how many checks of the class it meets did not simply pass
-	Checks    []Reason // every check of the class it meets, and what the cheaper classes refused
-	Price     catalog.Money
+	Troubles  int     // how many checks of the class it meets did not simply pass
+	Checks    []Check // every check of the class it meets, and what the cheaper classes refused
+	Price     measure.Money
 	Priced    bool   // false: ask at the counter
 	Unsure    bool   // the price is not certain
 	Service   string // what the price is for, where the carrier has more than one
 	Others    []Offer
-	Surcharge catalog.Money
-	Thickest  measure.Length // the most its class takes; zero when there is no limit
-	Effective string         // the day the price table took effect
-	Doubt     string         // what in the price table is not certain
-	Counter   string         // what the counter may still decide
+	Surcharge measure.Money
 }
 
 // Reasons are the checks that did not simply pass.
-func (v Verdict) Reasons() []Reason {
-	var out []Reason
+func (v Verdict) Reasons() []Check {
+	var out []Check
 	for _, r := range v.Checks {
 		if r.State != Passes {
 			out = append(out, r)
@@ -117,20 +110,20 @@ func (v Verdict) Compare(w Verdict) int {
 }
 
 // Judge tries the carrier's classes cheapest first and gives the first that takes the piece.
-func Judge(c catalog.Carrier, p Piece) Verdict { return judge(c, p, false) }
+func Judge(c *Carrier, p Piece) Verdict { return judge(c, p, false) }
 
-// Outcome is Judge without words: classes, states and prices only, for a search
-// that judges many pieces.
-func Outcome(c catalog.Carrier, p Piece) Verdict { return judge(c, p, true) }
+// Outcome is Judge without the list of checks: class, state and price only, for
+// a search that judges many pieces.
+func Outcome(c *Carrier, p Piece) Verdict { return judge(c, p, true) }
 
-func judge(c catalog.Carrier, p Piece, quiet bool) Verdict {
+func judge(c *Carrier, p Piece, quiet bool) Verdict {
 	v := Verdict{Carrier: c, State: Fails}
 	for i := range c.Classes {
 		class := &c.Classes[i]
-		t := try(&c, class, &p, quiet)
+		t := try(c, class, &p, quiet)
 		v.Checks = append(v.Checks, t.checks...)
 		if t.under && !t.over && class.Below != "" {
-			v.Class, v.ClassName, v.Place, v.Counter = class.ID, class.Name, i, class.Below
+			v.Met, v.Place = class, i
 			return v
 		}
 		if t.over || t.under {
@@ -138,44 +131,63 @@ func judge(c catalog.Carrier, p Piece, quiet bool) Verdict {
 			v.Checks = v.Reasons()
 			continue
 		}
-		v.Class, v.ClassName, v.Place, v.Counter = class.ID, class.Name, i, class.Counter
+		v.Met, v.Place = class, i
 		v.State, v.Troubles = t.state(), t.troubles
-		v.Thickest = measure.Length(class.Limits.Thickness.Max)
 		v.price(class, p.Weight, t.surcharged)
 		return v
 	}
 	return v
 }
 
-// state is what the checks of a class that takes the piece come to.
-func (t *trial) state() State {
+// Counter is what the counter may still decide.
+func (v Verdict) Counter() string {
 	switch {
-	case t.near:
-		return Near
-	case t.surcharged:
-		return Surcharged
+	case v.Met == nil:
+		return ""
+	case v.State == Fails:
+		return v.Met.Below
 	}
-	return Passes
+	return v.Met.Counter
+}
+
+// Table is the price table of the class it meets; nil without one.
+func (v Verdict) Table() *Prices {
+	if v.Met == nil || v.State == Fails {
+		return nil
+	}
+	return v.Met.Prices
+}
+
+// Thickest is the most the class it meets takes; zero when there is no limit,
+// or when no class takes the piece.
+func (v Verdict) Thickest() measure.Length {
+	if v.Met == nil || v.State == Fails {
+		return 0
+	}
+	return measure.Length(v.Met.Limits.Thickness.Max)
 }
 
 // price takes the cheapest inland service; the others are kept beside it.
-func (v *Verdict) price(class *catalog.Class, weight measure.Mass, surcharged bool) {
+func (v *Verdict) price(class *Class, weight measure.Mass, surcharged bool) {
 	p := class.Prices
 	if surcharged {
-		v.Surcharge, v.Unsure = class.Surcharge.Price, class.Surcharge.Check
+		v.Surcharge, v.Unsure = measure.Money(class.Surcharge.Price), class.Surcharge.Check
 	}
 	if p == nil {
 		return
 	}
-	v.Effective, v.Doubt = p.Effective, p.Check
-	services := append([]catalog.Service{{Name: p.Name, Steps: p.Steps}}, p.Others...)
-	for _, s := range services {
-		step, ok := catalog.At(s.Steps, weight)
+	v.Others = make([]Offer, 0, 1+len(p.Others))
+	for i := range 1 + len(p.Others) {
+		s := Service{Name: p.Name, Steps: p.Steps}
+		if i > 0 {
+			s = p.Others[i-1]
+		}
+		step, ok := At(s.Steps, weight)
 		if !ok {
 			continue
 		}
 		// Whether a surcharge is the same to other countries is not stated.
-		v.Others = append(v.Others, Offer{s.Name, s.Abroad, step.Price + v.Surcharge, step.Check || s.Abroad && surcharged})
+		v.Others = append(v.Others, Offer{s.Name, s.Abroad, measure.Money(step.Price) + v.Surcharge, step.Check || s.Abroad && surcharged})
 	}
 	at := -1
 	for i, o := range v.Others {

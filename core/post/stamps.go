@@ -4,13 +4,13 @@ import (
 	"cmp"
 	"slices"
 
-	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
 )
 
 // Stamp is a kind of stamp and how many are on hand.
 type Stamp struct {
 	Name  string
-	Price catalog.Money
+	Price measure.Money
 	Count int
 }
 
@@ -25,25 +25,47 @@ type Used struct {
 type Set struct {
 	Pieces int
 	Stamps []Used
-	Over   catalog.Money
+	Over   measure.Money
 }
 
 // mostOnAPiece bounds the stamps on one piece; more hide the address.
 const mostOnAPiece = 12
 
+// MostPostage bounds the price that stamps are looked for.
+const MostPostage = 1000 * measure.Single
+
+// mostCoins bounds the work of the search: prices are counted in the largest
+// amount that divides them all.
+const mostCoins = 250_000
+
+// coin is the largest amount that all prices are whole multiples of.
+func coin(on []Stamp, price measure.Money) measure.Money {
+	out := price
+	for _, s := range on {
+		for a := max(s.Price, 0); a != 0; {
+			out, a = a, out%a
+		}
+	}
+	return out
+}
+
 // Cover is the combination of stamps that covers a price for the least, and of
 // equal ones the fewest stamps; false where what is on hand does not reach.
-// Prices above 1000 are not looked at.
-func Cover(on []Stamp, price catalog.Money) (Set, bool) {
-	if price <= 0 || price > 100_000 {
+// Prices above MostPostage are not looked at.
+func Cover(on []Stamp, price measure.Money) (Set, bool) {
+	if price <= 0 || price > MostPostage {
 		return Set{}, false
 	}
-	dearest := catalog.Money(0)
+	dearest := measure.Money(0)
 	for _, s := range on {
 		dearest = max(dearest, s.Price)
 	}
+	unit := coin(on, price)
+	if (price+dearest)/unit > mostCoins {
+		return Set{}, false
+	}
 	// fewest[v] is the least number of stamps worth exactly v; from[k][v] how many of kind k that takes.
-	top := int(price + dearest)
+	top := int((price + dearest) / unit)
 	fewest := make([]int, top+1)
 	for v := range fewest {
 		fewest[v] = mostOnAPiece + 1
@@ -55,31 +77,31 @@ func Cover(on []Stamp, price catalog.Money) (Set, bool) {
 		if s.Price <= 0 || s.Count <= 0 {
 			continue
 		}
-		next := slices.Clone(fewest)
+		next, worth := slices.Clone(fewest), int(s.Price/unit)
 		for v := range fewest {
-			for n := 1; n <= min(s.Count, mostOnAPiece) && v-n*int(s.Price) >= 0; n++ {
-				if c := fewest[v-n*int(s.Price)] + n; c < next[v] {
+			for n := 1; n <= min(s.Count, mostOnAPiece) && v-n*worth >= 0; n++ {
+				if c := fewest[v-n*worth] + n; c < next[v] {
 					next[v], from[k][v] = c, uint8(n)
 				}
 			}
 		}
 		fewest = next
 	}
-	for v := int(price); v <= top; v++ {
+	for v := int(price / unit); v <= top; v++ {
 		if fewest[v] <= mostOnAPiece {
-			return Set{1, taken(on, from, v), catalog.Money(v) - price}, true
+			return Set{1, taken(on, from, v, unit), measure.Money(v)*unit - price}, true
 		}
 	}
 	return Set{}, false
 }
 
 // taken walks back through the kinds.
-func taken(on []Stamp, from [][]uint8, v int) []Used {
+func taken(on []Stamp, from [][]uint8, v int, unit measure.Money) []Used {
 	var out []Used
 	for k := len(on) - 1; k >= 0; k-- {
 		if n := int(from[k][v]); n > 0 {
 			out = append(out, Used{on[k], n})
-			v -= n * int(on[k].Price)
+			v -= n * int(on[k].Price/unit)
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Used) int { return cmp.Compare(b.Stamp.Price, a.Stamp.Price) })
@@ -88,7 +110,7 @@ func taken(on []Stamp, from [][]uint8, v int) []Used {
 
 // Batch stamps a batch from what is on hand: the cheapest combination as often
 // as it goes, then the next. Short is how many pieces go without.
-func Batch(on []Stamp, price catalog.Money, pieces int) (sets []Set, short int) {
+func Batch(on []Stamp, price measure.Money, pieces int) (sets []Set, short int) {
 	left := slices.Clone(on)
 	for pieces > 0 {
 		s, ok := Cover(left, price)

@@ -1,6 +1,9 @@
 package proof
 
 import (
+	"math"
+	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -35,7 +38,7 @@ func asked(r measure.Ruler, z card.Size, t measure.Length, o blank.Options) blan
 	}
 	return blank.Request{
 		Card: z, Thickness: t, Ease: ease, Seam: seam, Ruler: r, Options: o,
-		Paper: 120 * measure.Micrometre, Board: 300 * measure.Micrometre, Ratio: 1.3, Formats: catalog.Standard().Formats,
+		Paper: blank.EnvelopePaper, Board: blank.CoverStock, Ratio: 1.3, Formats: catalog.Standard().Formats,
 	}
 }
 
@@ -246,4 +249,61 @@ func TestUnfoldedAreasAddUp(t *testing.T) {
 			}
 		}
 	})
+}
+
+// covers tells whether a point lies within a convex clockwise polygon.
+func covers(p shape.Polygon, q shape.Point) bool {
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		if (b.X-a.X)*(q.Y-a.Y)-(b.Y-a.Y)*(q.X-a.X) < -1e-9 {
+			return false
+		}
+	}
+	return true
+}
+
+// What a proof calls open is what is open, seen through point by point: cards of
+// any size, on the marks of a ruler or off them.
+func TestHolesAreWhereNothingLies(t *testing.T) {
+	rng := rand.New(rand.NewPCG(6, 9))
+	const n = 80
+	shut, open := 0, 0
+	for range 400 {
+		z := card.Size{Width: measure.Length(rng.Int64N(int64(8*in))) + in, Height: measure.Length(rng.Int64N(int64(8*in))) + in}
+		thick := measure.Length(rng.Int64N(int64(in / 2)))
+		r := measure.DefaultRuler([]measure.Unit{measure.Inches, measure.Millimetres}[rng.IntN(2)])
+		for _, style := range blank.Styles() {
+			for _, v := range style.Variants {
+				b, err := style.Make(asked(r, z, thick, v.Options))
+				if err != nil || len(b.Flaps) == 0 {
+					continue
+				}
+				lo, hi := b.Inside.Bounds()
+				x, y, through := (hi.X-lo.X)/n, (hi.Y-lo.Y)/n, 0
+				p := Fold(b, thick)
+				for i := range n * n {
+					at := shape.Point{X: lo.X + (float64(i%n)+0.5)*x, Y: lo.Y + (float64(i/n)+0.5)*y}
+					if !slices.ContainsFunc(p.Folded, func(f Folded) bool { return covers(f.Shape, at) }) {
+						through++
+					}
+				}
+				area := 0.0
+				for _, h := range p.Holes {
+					area += h.Area()
+				}
+				// What the points see is right to the cells along a hole's edges.
+				if seen := float64(through) * x * y; math.Abs(seen-area) > 0.02*b.Inside.Area() || seen > 4*x*y && area == 0 {
+					t.Errorf("%s %s of %v at %d: %.0f mm² open, the proof says %.0f", style.ID, v.ID, z, thick, seen, area)
+				}
+				if through > 0 {
+					open++
+				} else {
+					shut++
+				}
+			}
+		}
+	}
+	if open < 20 || shut < 400 {
+		t.Errorf("%d blanks with holes, %d without", open, shut)
+	}
 }

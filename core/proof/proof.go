@@ -1,6 +1,19 @@
 // Package proof folds a blank on paper that exists only as numbers and
 // measures what comes out: room for the card, holes, overhang, seams, closure.
 // It reflects every flap about its crease and knows nothing of how the blank was worked out.
+//
+// A proof is a list of checks, each a figure against a limit at a place:
+//
+//	 flat              folded
+//	  /\
+//	 /  \             +----+   room:    does the card go in, and through the mouth
+//	<+--+>            |\  /|   holes:   what no flap covers
+//	 |  |      ->     | \/ |   seam:    how much the flaps lie on each other
+//	<+--+>            | /\ |   overhang: what sticks out
+//	 \  /             +----+   layers:  how many sheets lie over one place
+//	  \/
+//
+// A blank is proved as it is cut and scored, after it met the ruler.
 package proof
 
 import (
@@ -55,24 +68,23 @@ const slack = 0.004
 
 // Fold proves a blank for its card at a thickness.
 func Fold(b blank.Blank, thickness measure.Length) Proof {
-	p := Proof{OK: true, Layers: 2, Checks: make([]Check, 0, 12), Folded: make([]Folded, 0, len(b.Flaps))}
-	where := map[string]shape.Polygon{}
-	for _, f := range b.Flaps {
-		where[f.Name] = f.Folded()
-		p.Folded = append(p.Folded, Folded{f.Name, where[f.Name]})
+	p := Proof{OK: true, Layers: 2, Checks: make([]Check, 0, 12), Folded: make([]Folded, len(b.Flaps))}
+	for i, f := range b.Flaps {
+		p.Folded[i] = Folded{f.Name, f.Folded()}
 	}
 	p.room(b, thickness.MM())
 	if len(b.Flaps) > 0 {
-		p.holes(b)
+		most, covered := lie(p.Folded)
+		p.Layers = 1 + most
+		p.holes(b, covered)
 		p.overhang(b.Inside)
-		p.seams(b, where)
+		p.seams(b)
 		p.notches(b)
-		p.Layers = 1 + deepest(p.Folded)
 	} else {
 		p.gummed(b)
 	}
 	p.add(Check{Code: "layers", Kind: Counts, Value: float64(p.Layers), Limit: 5, AtMost: true, At: b.Inside.Centroid()})
-	p.Thickest = thickness.MM() + float64(p.Layers)*b.Caliper.MM()
+	p.Thickest = thickness.MM() + float64(p.Layers)*b.Stock.Caliper.MM()
 	return p
 }
 
@@ -90,7 +102,7 @@ func (p *Proof) add(c Check) {
 // width and thickness together; where its paper turns round it loses a caliper
 // at each fold. A box's walls take the thickness.
 func needs(b blank.Blank, thickness float64) (across, along float64) {
-	more := 2 * b.Caliper.MM()
+	more := 2 * b.Stock.Caliper.MM()
 	if b.Depth == 0 {
 		more += thickness
 	}
@@ -112,14 +124,23 @@ func (p *Proof) room(b blank.Blank, thickness float64) {
 	p.add(Check{Code: "mouth", Value: max(mhi.X-mlo.X, 0), Limit: across, At: shape.Mid(in[0], in[1])})
 }
 
-// holes looks for anything left open on the front or the back.
-func (p *Proof) holes(b blank.Blank) {
+// closed is how much of a cavity may seem open and is not, in square millimetres.
+const closed = 1e-4
+
+// holes looks for anything left open on the front or the back. Covered is the
+// area the flaps cover together; where it is that of the cavity and none sticks
+// out of it, nothing is left to look for.
+func (p *Proof) holes(b blank.Blank, covered float64) {
 	cavity := b.Inside
-	back := []shape.Polygon{cavity}
-	for _, f := range p.Folded {
-		back = shape.Subtract(back, f.Shape)
+	if !p.within(cavity) || math.Abs(covered-cavity.Area()) > closed {
+		p.Holes = []shape.Polygon{cavity}
+		for _, f := range p.Folded {
+			p.Holes = shape.Subtract(p.Holes, f.Shape)
+		}
 	}
-	p.Holes = append(back, shape.Subtract([]shape.Polygon{cavity}, b.Body)...)
+	if math.Abs(b.Body.Area()-cavity.Area()) > closed {
+		p.Holes = append(p.Holes, shape.Subtract([]shape.Polygon{cavity}, b.Body)...)
+	}
 	open, worst := 0.0, shape.Polygon{}
 	for _, h := range p.Holes {
 		open += h.Area()
@@ -132,6 +153,19 @@ func (p *Proof) holes(b blank.Blank) {
 		c.At = worst.Centroid()
 	}
 	p.add(c)
+}
+
+// within tells whether no folded flap sticks out of a rectangle.
+func (p *Proof) within(r shape.Polygon) bool {
+	lo, hi := r.Bounds()
+	for _, f := range p.Folded {
+		for _, q := range f.Shape {
+			if q.X < lo.X-1e-9 || q.X > hi.X+1e-9 || q.Y < lo.Y-1e-9 || q.Y > hi.Y+1e-9 {
+				return false
+			}
+		}
+	}
+	return true
 }
 
 // overhang is how far any folded flap sticks out past the body.
@@ -149,11 +183,11 @@ func (p *Proof) overhang(cavity shape.Polygon) {
 }
 
 // seams measures every overlap across its narrow way, and that flaps meant to stay apart do.
-func (p *Proof) seams(b blank.Blank, where map[string]shape.Polygon) {
+func (p *Proof) seams(b blank.Blank) {
 	glued := Check{Code: "seam", Value: math.Inf(1)}
 	closing := Check{Code: "closure", Value: math.Inf(1)}
 	for _, s := range b.Seams {
-		common := where[s.Under].Intersect(where[s.Over])
+		common := p.at(s.Under).Intersect(p.at(s.Over))
 		if s.Apart {
 			p.add(Check{Code: "collision", Value: common.Width(), AtMost: true, At: common.Centroid()})
 			continue
@@ -171,12 +205,22 @@ func (p *Proof) seams(b blank.Blank, where map[string]shape.Polygon) {
 	p.add(closing)
 }
 
+// at is where a flap's fold puts it.
+func (p *Proof) at(flap string) shape.Polygon {
+	for _, f := range p.Folded {
+		if f.Flap == flap {
+			return f.Shape
+		}
+	}
+	return nil
+}
+
 // notches checks that no cut runs past a crease into a panel.
 func (p *Proof) notches(b blank.Blank) {
 	c := Check{Code: "notches", AtMost: true, At: b.Inside[0]}
 	for _, w := range b.Waste {
-		if past := w.Shape.Intersect(b.Body); past.Area() > 1e-3 && past.Width() > c.Value {
-			c.Value, c.At = past.Width(), past.Centroid()
+		if area, width := w.Shape.Common(b.Body); area > 1e-3 && width > c.Value {
+			c.Value, c.At = width, w.Shape.Intersect(b.Body).Centroid()
 		}
 	}
 	p.add(c)
@@ -197,20 +241,29 @@ func (p *Proof) gummed(b blank.Blank) {
 // A glued end narrower than a quarter inch pulls open.
 const leastGum = 6.35
 
-// deepest is the most folded flaps that lie over one place.
-func deepest(flaps []Folded) int { return deeper(flaps, nil, 0) }
+// lie is how folded flaps lie over one another: the most of them over one place,
+// and the area they cover together, which is the sum of their areas less what
+// every two have in common, and more what every three do, and so on.
+func lie(flaps []Folded) (most int, covered float64) { return lieOn(flaps, nil, 0) }
 
-// deeper adds the flaps one by one to what lies over some place already.
-func deeper(flaps []Folded, common shape.Polygon, n int) int {
-	most := n
+// lieOn adds the flaps one by one to what lies over some place already.
+func lieOn(flaps []Folded, common shape.Polygon, n int) (most int, covered float64) {
+	most = n
+	var room shape.Room
 	for i, f := range flaps {
 		next := f.Shape
 		if n > 0 {
-			next = common.Intersect(f.Shape)
+			next = room.Intersect(common, f.Shape)
 		}
-		if len(next) > 2 && next.Area() > 1e-3 {
-			most = max(most, deeper(flaps[i+1:], next, n+1))
+		area := next.Area()
+		if len(next) < 3 || area == 0 {
+			continue
+		}
+		deeper, less := lieOn(flaps[i+1:], next, n+1)
+		covered += area - less
+		if area > 1e-3 {
+			most = max(most, deeper)
 		}
 	}
-	return most
+	return most, covered
 }

@@ -56,25 +56,28 @@ type trier struct {
 	under, over   []int // by seam
 }
 
-// shaky is a flap whose first edge is its crease.
+// shaky is a flap whose first edge is its crease. An edge that strays stays
+// parallel to itself, so how far each corner follows is settled once.
 type shaky struct {
 	points shape.Polygon // from the crease's end on
-	edges  []shape.Line
-	base   shape.Line // as scored, where the wall meets the body
-	wall   float64    // its height as scored; zero for a flat envelope
+	give   []corner
+	slips  []float64   // how far each edge strays this time
+	across shape.Point // unit, at right angles to the crease
+	base   shape.Line  // as scored, where the wall meets the body
+	wall   float64     // its height as scored; zero for a flat envelope
 	walled bool
 	crease shape.Line // where the flap, or its wall, leaves the body
 	folded shape.Polygon
 }
 
+// corner is how far a corner moves for each millimetre its two edges stray.
+type corner struct{ before, after shape.Point }
+
 func (t *trier) prepare() {
 	index := map[string]int{}
 	for i, f := range t.b.Flaps {
 		index[f.Name] = i
-		t.flaps = append(t.flaps, shaky{
-			points: fromCrease(f), edges: make([]shape.Line, len(f.Shape)), folded: make(shape.Polygon, len(f.Shape)),
-			base: f.Base, walled: len(f.Wall) > 0,
-		})
+		t.flaps = append(t.flaps, newShaky(f))
 	}
 	for _, s := range t.b.Seams {
 		t.under, t.over = append(t.under, index[s.Under]), append(t.over, index[s.Over])
@@ -119,13 +122,15 @@ func (t *trier) once() string {
 		}
 	}
 	for i, s := range t.b.Seams {
-		common := t.flaps[t.under[i]].folded.Intersect(t.flaps[t.over[i]].folded)
-		switch {
-		case s.Apart:
-		case s.Closing && common.Width() < s.Want.MM()/2:
-			return "closure"
-		case !s.Closing && common.Width() < min(leastHold, s.Want.MM()):
-			return "seam"
+		if s.Apart {
+			continue
+		}
+		code, least := "seam", min(leastHold, s.Want.MM())
+		if s.Closing {
+			code, least = "closure", s.Want.MM()/2
+		}
+		if !shape.Laps(t.flaps[t.under[i]].folded, t.flaps[t.over[i]].folded, least) {
+			return code
 		}
 	}
 	return ""
@@ -166,53 +171,75 @@ func (t *trier) gummed() (w, h float64) {
 	return w, hi.Y - lo.Y
 }
 
+func newShaky(f blank.Flap) shaky {
+	n := len(f.Shape)
+	out := shaky{points: fromCrease(f), give: make([]corner, n), slips: make([]float64, n), folded: make(shape.Polygon, n), base: f.Base, walled: len(f.Wall) > 0}
+	out.across = normal(out.points[0], out.points[1])
+	for i, p := range out.points {
+		out.give[i] = cornerAt(out.points[(i+n-1)%n], p, out.points[(i+1)%n])
+	}
+	return out
+}
+
+// normal is at right angles to the line from a to b, to the side an edge strays to; zero where they are one point.
+func normal(a, b shape.Point) shape.Point {
+	l := a.Dist(b)
+	if l == 0 {
+		return shape.Point{}
+	}
+	return shape.Point{X: -(b.Y - a.Y) / l, Y: (b.X - a.X) / l}
+}
+
+// cornerAt is how the corner at p, between a and b, follows its two edges: it
+// stays where they meet. Where they run alongside each other it does not move.
+func cornerAt(a, p, b shape.Point) corner {
+	if cross := (p.X-a.X)*(b.Y-p.Y) - (p.Y-a.Y)*(b.X-p.X); math.Abs(cross) < 1e-6 {
+		return corner{}
+	}
+	m, n := normal(a, p), normal(p, b)
+	det := m.X*n.Y - m.Y*n.X
+	return corner{shape.Point{X: n.Y / det, Y: -n.X / det}, shape.Point{X: -m.Y / det, Y: m.X / det}}
+}
+
 // make shakes a flap's crease and cuts, and folds it.
 func (f *shaky) make(t *trier) {
-	n := len(f.points)
 	slip := t.shake()
-	for i := range n {
-		f.edges[i] = moved(f.points[i], f.points[(i+1)%n], slip)
+	for i := range f.slips {
+		f.slips[i] = slip
 		// A machine cuts a path in one go: the whole of it slips, but for the crease.
 		if t.b.Machine == nil || i == 0 {
 			slip = t.shake()
 		}
 	}
-	// A corner is where two moved edges meet.
-	for i := range n {
-		f.folded[i] = meet(f.edges[(i+n-1)%n], f.edges[i], f.points[i])
+	before := f.slips[len(f.slips)-1]
+	for i, g := range f.give {
+		after := f.slips[i]
+		f.folded[i] = shape.Point{X: f.points[i].X + before*g.before.X + after*g.after.X, Y: f.points[i].Y + before*g.before.Y + after*g.after.Y}
+		before = after
 	}
 	f.crease = shape.Line{A: f.folded[0], B: f.folded[1]}
-	axis := f.crease
+	at := f.crease.A
 	if f.walled {
-		at := f.crease
-		f.crease = moved(f.base.A, f.base.B, t.shake())
-		axis = shape.Line{A: shape.Mid(at.A, f.crease.A), B: shape.Mid(at.B, f.crease.B)}
-		f.wall = min(f.crease.Distance(at.A), f.crease.Distance(at.B))
+		score := f.crease.A
+		f.crease = strayed(f.base, t.shake())
+		at = shape.Mid(score, f.crease.A)
+		f.wall = f.crease.Distance(score)
 	}
+	f.fold(at)
+}
+
+// fold mirrors the flap about the line through a point alongside its crease. A
+// mirror image runs the other way round, so its points are put the right way again.
+func (f *shaky) fold(at shape.Point) {
 	for i, q := range f.folded {
-		f.folded[i] = axis.Mirror(q)
+		off := 2 * ((q.X-at.X)*f.across.X + (q.Y-at.Y)*f.across.Y)
+		f.folded[i] = shape.Point{X: q.X - off*f.across.X, Y: q.Y - off*f.across.Y}
 	}
-	slices.Reverse(f.folded) // a mirror image runs the other way round
+	slices.Reverse(f.folded)
 }
 
-// moved is the line through a and b, moved by d to its side.
-func moved(a, b shape.Point, d float64) shape.Line {
-	l := shape.Line{A: a, B: b}
-	length := l.Len()
-	if length == 0 {
-		return l
-	}
-	x, y := -(b.Y-a.Y)/length*d, (b.X-a.X)/length*d
-	return shape.Line{A: shape.Point{X: a.X + x, Y: a.Y + y}, B: shape.Point{X: b.X + x, Y: b.Y + y}}
-}
-
-// meet is where two lines cross, or the corner they came from where they run alongside each other.
-func meet(a, b shape.Line, otherwise shape.Point) shape.Point {
-	ux, uy, vx, vy := a.B.X-a.A.X, a.B.Y-a.A.Y, b.B.X-b.A.X, b.B.Y-b.A.Y
-	cross := ux*vy - uy*vx
-	if math.Abs(cross) < 1e-6 {
-		return otherwise
-	}
-	s := ((b.A.X-a.A.X)*vy - (b.A.Y-a.A.Y)*vx) / cross
-	return shape.Point{X: a.A.X + s*ux, Y: a.A.Y + s*uy}
+// strayed is a score moved by d to its side.
+func strayed(l shape.Line, d float64) shape.Line {
+	n := normal(l.A, l.B)
+	return shape.Line{A: shape.Point{X: l.A.X + n.X*d, Y: l.A.Y + n.Y*d}, B: shape.Point{X: l.B.X + n.X*d, Y: l.B.Y + n.Y*d}}
 }

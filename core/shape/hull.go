@@ -101,22 +101,36 @@ func (p Polygon) FitAngle(width, height float64) (angle float64, ok bool) {
 	if p.Area() > width*height || p.Width() > min(width, height)+slack {
 		return 0, false
 	}
-	near := p.nearFits(width, height)
-	turns := []float64{math.Pi / 2}
+	var near [sectors]nearness
+	best := math.Inf(1)
+	try := func(t float64) {
+		// Of the same turn either way the one to the right is taken, whatever rounding says.
+		if a := math.Abs(t) - best; a > 1e-9 || a > -1e-9 && (t < 0 || angle > 0) {
+			return
+		}
+		at := &near[sector(t)]
+		if *at == unknown {
+			*at = p.nearFit(sector(t), width, height)
+		}
+		if *at == close && p.over(t, width, height) <= slack {
+			best, angle = math.Abs(t), t
+		}
+	}
+	try(math.Pi / 2)
+	short := min(width, height)
 	for i, a := range p {
 		for _, b := range p[i+1:] {
-			turns = meets(turns, a, b, width, 0)
-			turns = meets(turns, a, b, height, math.Pi/2)
+			x, y := b.X-a.X, b.Y-a.Y
+			// Two corners nearer to each other than the shorter side decide nothing.
+			if x*x+y*y < short*short {
+				continue
+			}
+			d, at := math.Sqrt(x*x+y*y), math.Atan2(y, x)
+			meets(d, at, width, 0, try)
+			meets(d, at, height, math.Pi/2, try)
 		}
 	}
-	turns = slices.DeleteFunc(turns, func(t float64) bool { return !near[sector(t)] })
-	slices.SortFunc(turns, func(a, b float64) int { return cmp.Compare(math.Abs(a), math.Abs(b)) })
-	for _, t := range turns {
-		if p.over(t, width, height) <= slack {
-			return t, true
-		}
-	}
-	return 0, false
+	return angle, !math.IsInf(best, 1)
 }
 
 // over is by how much the polygon, turned, is larger than a rectangle.
@@ -137,25 +151,34 @@ func sector(turn float64) int {
 	return max(0, min(sectors-1, int((turn/math.Pi+0.5)*sectors)))
 }
 
-// nearFits tells the sectors a fit could lie in. A turn by a small angle moves
+// nearness is whether a fit could lie in a sector.
+type nearness uint8
+
+const (
+	unknown nearness = iota
+	close
+	far
+)
+
+// nearFit tells whether a fit could lie in a sector. A turn by a small angle moves
 // two corners apart by no more than that angle times their distance, so where
 // the middle of a sector is far from fitting, all of it is.
-func (p Polygon) nearFits(width, height float64) (near [sectors]bool) {
+func (p Polygon) nearFit(sector int, width, height float64) nearness {
 	lo, hi := p.Bounds()
 	most := lo.Dist(hi) * math.Pi / sectors / 2
-	for i := range near {
-		near[i] = p.over(((float64(i)+0.5)/sectors-0.5)*math.Pi, width, height) <= most
+	if p.over(((float64(sector)+0.5)/sectors-0.5)*math.Pi, width, height) <= most {
+		return close
 	}
-	return near
+	return far
 }
 
-// meets adds the turns, within a quarter either way, after which a and b lie
-// exactly so far apart along the axis at the given angle.
-func meets(turns []float64, a, b Point, far, axis float64) []float64 {
-	d := a.Dist(b)
-	if d < far || d == 0 {
-		return turns
+// meets tries the turns, within a quarter either way, after which two corners, so
+// far from each other and at such an angle, lie exactly so far apart along the axis at an angle.
+func meets(d, at, apart, axis float64, try func(turn float64)) {
+	if d < apart || d == 0 {
+		return
 	}
-	at, off := math.Atan2(b.Y-a.Y, b.X-a.X), math.Acos(far/d)
-	return append(turns, math.Remainder(axis+off-at, math.Pi), math.Remainder(axis-off-at, math.Pi))
+	off := math.Acos(apart / d)
+	try(math.Remainder(axis+off-at, math.Pi))
+	try(math.Remainder(axis-off-at, math.Pi))
 }

@@ -128,3 +128,18 @@ func TestNestsNeitherOverlapNorStickOut(t *testing.T) {
 		}
 	}
 }
+
+// A shape with an axis fits turned either way; of the two the turn to the right is told.
+func TestOfTwoEqualTurnsTheRightOne(t *testing.T) {
+	square := Rect(0, 0, 300, 300)
+	for side := 301.0; side < 420; side += 7 {
+		turned, ok := square.FitAngle(side, side)
+		if !ok || turned < 0 {
+			t.Errorf("a square of 300 in one of %v turned by %v, %v", side, turned, ok)
+		}
+	}
+	long := Rect(0, 0, 360, 20)
+	if turned, ok := long.FitAngle(300, 300); !ok || turned <= 0 {
+		t.Errorf("a strip lies over the corners turned by %v, %v", turned, ok)
+	}
+}

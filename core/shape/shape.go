@@ -130,16 +130,91 @@ func (p Polygon) keep(l Line, out Polygon) Polygon {
 	return out
 }
 
+// scratch is room for clipping the polygons there mostly are without asking for memory.
+const scratch = 24
+
 // Intersect is the common part of two convex clockwise polygons.
 func (p Polygon) Intersect(q Polygon) Polygon {
-	most := len(p) + len(q)
-	a, b := make(Polygon, 0, most), make(Polygon, 0, most)
+	var a, b [scratch]Point
+	common := p.clipped(q, a[:0], b[:0])
+	if common == nil {
+		return nil
+	}
+	return append(make(Polygon, 0, len(common)), common...)
+}
+
+// Room is where a common part can be kept for a moment without asking for memory.
+type Room struct{ a, b [scratch]Point }
+
+// Intersect is the common part of two convex clockwise polygons; it lasts until
+// the room is used again.
+func (r *Room) Intersect(p, q Polygon) Polygon { return p.clipped(q, r.a[:0], r.b[:0]) }
+
+// Common measures the common part of two convex clockwise polygons without
+// keeping it: its area and its width. Both are zero where they do not meet.
+func (p Polygon) Common(q Polygon) (area, width float64) {
+	var a, b [scratch]Point
+	common := p.clipped(q, a[:0], b[:0])
+	if common == nil {
+		return 0, 0
+	}
+	return common.Area(), common.Width()
+}
+
+// Laps tells whether the common part of two convex clockwise polygons is at
+// least so many millimetres wide: Common's width held against a limit, without measuring it.
+func Laps(p, q Polygon, limit float64) bool {
+	if limit <= 0 {
+		return true
+	}
+	var a, b [scratch]Point
+	common := p.clipped(q, a[:0], b[:0])
+	return common != nil && wide(common, limit)
+}
+
+// wide tells whether a convex polygon's Width is at least the limit. Some
+// corner must be that far from every edge: mostly the one across is.
+func wide(p Polygon, limit float64) bool {
+	edges := false
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		dx, dy := b.X-a.X, b.Y-a.Y
+		n := dx*dx + dy*dy
+		if n < 1e-18 {
+			continue
+		}
+		edges = true
+		least, far := limit*limit*n, false
+		for k := 0; k < len(p) && !far; k++ {
+			q := p[(i+len(p)/2+k)%len(p)]
+			d := dx*(q.Y-a.Y) - dy*(q.X-a.X)
+			far = d*d >= least
+		}
+		if !far {
+			return false
+		}
+	}
+	return edges
+}
+
+// meets tells whether two convex clockwise polygons have a part in common.
+func (p Polygon) meets(q Polygon) bool {
+	var a, b [scratch]Point
+	return p.clipped(q, a[:0], b[:0]) != nil
+}
+
+// clipped is the common part of two convex clockwise polygons, in the room given.
+func (p Polygon) clipped(q, a, b Polygon) Polygon {
 	for i := range q {
-		p = p.keep(Line{q[i], q[(i+1)%len(q)]}, a[:0])
+		edge := Line{q[i], q[(i+1)%len(q)]}
+		if edge.short() {
+			continue
+		}
+		p = p.keep(edge, a[:0])
 		if p == nil {
 			return nil
 		}
-		a, b = b, a
+		a, b = b, p
 	}
 	return p
 }
@@ -147,24 +222,40 @@ func (p Polygon) Intersect(q Polygon) Polygon {
 // Subtract is what is left of convex pieces when a convex clockwise polygon is
 // taken away, as convex pieces; slivers under a ten-thousandth of a square millimetre are dropped.
 func Subtract(pieces []Polygon, q Polygon) []Polygon {
-	var out []Polygon
-	for _, rest := range pieces {
-		if len(rest.Intersect(q)) == 0 {
-			out = append(out, rest)
+	out := make([]Polygon, 0, len(pieces)+len(q))
+	var room [scratch]Point
+	var turn [2][scratch]Point
+	k := 0
+	// All that is cut off lies in one stretch of memory, or a few.
+	cut := make(Polygon, 0, scratch)
+	for _, piece := range pieces {
+		if !piece.meets(q) {
+			out = append(out, piece)
 			continue
 		}
+		rest := piece
 		for i := range q {
 			edge := Line{q[i], q[(i+1)%len(q)]}
-			if edge.Len() < 1e-9 || rest.inside(edge) {
+			if edge.short() || rest.inside(edge) {
 				continue
 			}
-			if outside := rest.Keep(Line{edge.B, edge.A}); outside.Area() > 1e-4 {
-				out = append(out, outside)
+			if outside := rest.keep(Line{edge.B, edge.A}, room[:0]); outside.Area() > 1e-4 {
+				cut = append(cut, outside...)
+				out = append(out, cut[len(cut)-len(outside):len(cut):len(cut)])
 			}
-			rest = rest.Keep(edge)
+			// What is left is clipped in two rooms by turns, so that it is never written over.
+			rest = rest.keep(edge, turn[k%2][:0])
+			k++
 		}
 	}
 	return out
+}
+
+// short tells a line of no length to speak of: it has no direction to rely on,
+// so that a polygon with a corner twice is not cut along one made of rounding.
+func (l Line) short() bool {
+	dx, dy := l.B.X-l.A.X, l.B.Y-l.A.Y
+	return dx*dx+dy*dy < 1e-14
 }
 
 // inside tells whether no point of the polygon is off the line on its left.

@@ -76,3 +76,53 @@ func TestClippingAgreesWithAGeneralLibrary(t *testing.T) {
 		}
 	}
 }
+
+func TestLappingAgreesWithTheWidthMeasured(t *testing.T) {
+	rng := rand.New(rand.NewSource(5))
+	wide, narrow := 0, 0
+	for i := range 4000 {
+		a, b, limit := hull(rng), hull(rng), rng.Float64()*20
+		_, width := a.Common(b)
+		if Laps(a, b, limit) != (width >= limit) {
+			t.Fatalf("case %d: %v wide, said to lap by %v: %t", i, width, limit, Laps(a, b, limit))
+		}
+		if width >= limit {
+			wide++
+		} else if width > 0 {
+			narrow++
+		}
+	}
+	if wide < 400 || narrow < 400 {
+		t.Errorf("%d lap by enough and %d by too little: too few of one kind", wide, narrow)
+	}
+	if a := Rect(0, 0, 1, 1); !Laps(a, Rect(5, 5, 6, 6), 0) || Laps(a, Rect(5, 5, 6, 6), 1e-3) {
+		t.Error("pieces apart lap by nothing, and by no more")
+	}
+}
+
+// A corner that computing made twice, a rounding apart, gives an edge of no
+// direction; nothing may be cut along it.
+func TestACornerTwiceCutsNothing(t *testing.T) {
+	rng := rand.New(rand.NewSource(5))
+	for i := range 400 {
+		a, b := hull(rng), hull(rng)
+		at := rng.Intn(len(b))
+		twice := append(Polygon{}, b[:at+1]...)
+		twice = append(twice, Point{b[at].X + (rng.Float64()-.5)*1e-12, b[at].Y + (rng.Float64()-.5)*1e-12})
+		twice = append(twice, b[at+1:]...)
+		want := a.Intersect(b).Area()
+		if got := a.Intersect(twice).Area(); math.Abs(got-want) > 1e-6 {
+			t.Fatalf("case %d: %v in common with a corner twice, %v without", i, got, want)
+		}
+		if got, width := a.Common(twice); math.Abs(got-want) > 1e-6 || got > 0 && width == 0 {
+			t.Fatalf("case %d: %v by %v in common measured, want %v", i, got, width, want)
+		}
+		left := 0.0
+		for _, piece := range Subtract([]Polygon{a}, twice) {
+			left += piece.Area()
+		}
+		if math.Abs(left+want-a.Area()) > 1e-2 {
+			t.Fatalf("case %d: %v left and %v common do not make %v", i, left, want, a.Area())
+		}
+	}
+}

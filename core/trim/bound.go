@@ -114,9 +114,10 @@ func sideBound(p *Problem, width, height measure.Length) int {
 	across, down := duals(width, sides), duals(height, sides)
 	square := width == height
 	shares := func(fs []dual, l func(Piece) measure.Length) [][]float64 {
-		out := make([][]float64, len(fs))
+		out, n := make([][]float64, len(fs)), len(p.Pieces)
+		all := make([]float64, len(fs)*n)
 		for i, f := range fs {
-			out[i] = make([]float64, len(p.Pieces))
+			out[i] = all[i*n : (i+1)*n]
 			for j, piece := range p.Pieces {
 				out[i][j] = f(l(piece))
 			}

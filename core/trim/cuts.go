@@ -12,7 +12,8 @@ import (
 // Cuts of a row come before the cuts within its parts, the widest part first.
 // The error is a *ReachError.
 func (t *tree) layout(p *Problem, kinds []kind, sheet int) (Layout, error) {
-	d := drafter{tree: t, p: p, kinds: kinds, out: Layout{Sheet: sheet, Count: 1}}
+	n := len(t.parts)/2 + 1 // about half of the parts hold something
+	d := drafter{tree: t, p: p, kinds: kinds, out: Layout{Sheet: sheet, Count: 1, Pieces: make([]Placed, 0, n), Cuts: make([]Chop, 0, n)}}
 	err := d.draft(0, 0, 0, -1)
 	slices.SortStableFunc(d.out.Offcuts, func(a, b Rect) int { return cmp.Compare(area(b.Size), area(a.Size)) })
 	return d.out, err
@@ -43,7 +44,7 @@ func (d *drafter) draft(at int32, x, y measure.Length, after int) error {
 		x, y  measure.Length
 		after int
 	}
-	var inside []start
+	inside := make([]start, 0, len(row))
 	left := Rect{x, y, card.Size{Width: p.w, Height: p.h}}
 	for i, kid := range row {
 		k := &d.tree.parts[kid]

@@ -1,4 +1,22 @@
 // Package trim plans guillotine cuts: edge to edge, one at a time, as a trimmer makes them.
+//
+// Every cut parts the whole piece that lies in the trimmer in two, so a plan for
+// a sheet is a tree: its root is the sheet, its leaves are pieces and offcuts.
+//
+//	+--------+-----+     1. set the guide to 8 in, cut from top to foot
+//	|   A    |  B  |     2. set it to 5, cut the left part across: A, and
+//	|        +-----+     3. what is under it is an offcut
+//	+--------+  B  |     4. the right part gives two B at one setting
+//	| offcut |     |
+//	+--------+-----+     A and B swapped at a crossing no straight cut
+//	                     reaches would not be a guillotine plan.
+//
+// A plan for a batch says which layouts to cut and how often: on the fewest
+// sheets, then with the fewest settings of the guide, then with the largest
+// offcuts. Where sheets are few kinds of piece, every layout worth having is
+// listed and a linear programme bounds what is possible; else a search bounded
+// by work, not time, so that the same batch gives the same plan. Lengths are
+// exact and owned by the caller; a Plan shares nothing with its Problem.
 package trim
 
 import (
@@ -9,7 +27,7 @@ import (
 // Cut is one setting of the trimmer's guide and how many cuts are made at it.
 type Cut struct {
 	Set   measure.Length // guide to blade
-	Along string         // the side of the sheet that lies against the guide: "width" or "height"
+	Along Side           // the side of the sheet that lies against the guide: "width" or "height"
 	Times int
 }
 
@@ -30,17 +48,49 @@ func (g Grid) Count() int { return g.Cols * g.Rows }
 // yields it takes the way, and the order of cuts, that leaves the largest whole
 // offcut. A piece that does not fit gives a Count of zero.
 func BestGrid(sheet, piece card.Size) Grid {
-	best := Grid{Sheet: sheet, Piece: piece}
+	best := bestYield(sheet, piece)
+	if best.count == 0 {
+		return Grid{Sheet: sheet, Piece: piece}
+	}
+	if best.turned {
+		piece = piece.Turned()
+	}
+	g := grid(sheet, piece, best.rips)
+	g.Turned = best.turned
+	return g
+}
+
+// Yield is how many pieces come out of a sheet as BestGrid cuts it, and whether
+// they lie a quarter turned, without the cuts.
+func Yield(sheet, piece card.Size) (count int, turned bool) {
+	best := bestYield(sheet, piece)
+	return best.count, best.turned
+}
+
+// yield is one way of cutting a sheet into equal pieces.
+type yield struct {
+	count        int
+	largest      int64 // area of the largest offcut
+	turned, rips bool
+}
+
+func bestYield(sheet, piece card.Size) (best yield) {
 	for _, turned := range []bool{false, true} {
+		lying := piece
+		if turned {
+			lying = piece.Turned()
+		}
+		cols, rows := sheet.Width/lying.Width, sheet.Height/lying.Height
+		restW, restH := sheet.Width-cols*lying.Width, sheet.Height-rows*lying.Height
 		for _, rips := range []bool{true, false} {
-			lying := piece
-			if turned {
-				lying = piece.Turned()
+			y := yield{count: int(cols * rows), turned: turned, rips: rips}
+			if rips {
+				y.largest = max(area(card.Size{Width: restW, Height: sheet.Height}), area(card.Size{Width: lying.Width, Height: restH}))
+			} else {
+				y.largest = max(area(card.Size{Width: sheet.Width, Height: restH}), area(card.Size{Width: restW, Height: lying.Height}))
 			}
-			g := grid(sheet, lying, rips)
-			g.Turned = turned
-			if g.Count() > best.Count() || g.Count() == best.Count() && g.Count() > 0 && largest(g) > largest(best) {
-				best = g
+			if y.count > best.count || y.count == best.count && y.count > 0 && y.largest > best.largest {
+				best = y
 			}
 		}
 	}
@@ -57,8 +107,8 @@ func grid(sheet, piece card.Size, rips bool) Grid {
 	}
 	restW := sheet.Width - measure.Length(g.Cols)*piece.Width
 	restH := sheet.Height - measure.Length(g.Rows)*piece.Height
-	byWidth := Cut{piece.Width, "width", times(g.Cols, restW)}
-	byHeight := Cut{piece.Height, "height", times(g.Rows, restH)}
+	byWidth := Cut{piece.Width, Width, times(g.Cols, restW)}
+	byHeight := Cut{piece.Height, Height, times(g.Rows, restH)}
 	if rips {
 		byHeight.Times *= g.Cols
 		g.Cuts = dropIdle(byWidth, byHeight)
@@ -107,10 +157,3 @@ func strips(long, short card.Size, n int) []card.Size {
 }
 
 func area(s card.Size) int64 { return int64(s.Width) * int64(s.Height) }
-
-func largest(g Grid) int64 {
-	if len(g.Offcuts) == 0 {
-		return 0
-	}
-	return area(g.Offcuts[0])
-}

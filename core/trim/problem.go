@@ -6,6 +6,17 @@ import (
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	plane "yellow-parcel/core/shape"
+)
+
+// Side is a side of a piece or of a sheet, as it stands.
+type Side string
+
+// The two sides; EitherSide where it does not matter or is not known.
+const (
+	Width      Side = "width"
+	Height     Side = "height"
+	EitherSide Side = ""
 )
 
 // Piece is a rectangle wanted Count times. Grain is the side that must lie
@@ -16,7 +27,7 @@ type Piece struct {
 	Size  card.Size
 	Count int
 	Paper string
-	Grain string
+	Grain Side
 }
 
 // Unlimited is the count of a sheet that can be had as often as needed.
@@ -29,7 +40,7 @@ type Sheet struct {
 	Size  card.Size
 	Count int
 	Paper string
-	Grain string
+	Grain Side
 	Buy   bool
 }
 
@@ -74,6 +85,15 @@ type Chop struct {
 	At      measure.Length // where the blade falls, from the sheet's left or top edge
 	FromFar bool           // the guide holds the far part: it could not be set deep enough for the near one
 	after   int            // the cut that must come first; -1 for none
+}
+
+// Line is where the cut runs on its sheet, in millimetres: from edge to edge of
+// the part it falls in.
+func (c Chop) Line() plane.Line {
+	if c.Across {
+		return plane.Line{A: plane.Point{X: c.Part.X.MM(), Y: c.At.MM()}, B: plane.Point{X: (c.Part.X + c.Part.Width).MM(), Y: c.At.MM()}}
+	}
+	return plane.Line{A: plane.Point{X: c.At.MM(), Y: c.Part.Y.MM()}, B: plane.Point{X: c.At.MM(), Y: (c.Part.Y + c.Part.Height).MM()}}
 }
 
 // Layout is one way of cutting a sheet, used Count times.

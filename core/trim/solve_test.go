@@ -166,7 +166,7 @@ func random(rng *rand.Rand) Problem {
 	side := func(least, most int) measure.Length { return measure.Length(least+rng.Intn(most-least+1)) * in / 8 }
 	var p Problem
 	for i := range 1 + rng.Intn(3) {
-		s := Sheet{Name: fmt.Sprint("sheet ", i), Size: size(side(48, 100), side(48, 100)), Count: Unlimited, Grain: []string{"", "width", "height"}[rng.Intn(3)]}
+		s := Sheet{Name: fmt.Sprint("sheet ", i), Size: size(side(48, 100), side(48, 100)), Count: Unlimited, Grain: []Side{"", "width", "height"}[rng.Intn(3)]}
 		if rng.Intn(3) == 0 {
 			s.Count = rng.Intn(5)
 		}
@@ -174,7 +174,7 @@ func random(rng *rand.Rand) Problem {
 	}
 	p.Sheets = append(p.Sheets, Sheet{Name: "bought", Size: size(12*in, 12*in), Count: Unlimited, Buy: true})
 	for i := range 1 + rng.Intn(6) {
-		p.Pieces = append(p.Pieces, Piece{Name: fmt.Sprint("piece ", i), Size: size(side(8, 60), side(8, 60)), Count: rng.Intn(20), Grain: []string{"", "", "width"}[rng.Intn(3)]})
+		p.Pieces = append(p.Pieces, Piece{Name: fmt.Sprint("piece ", i), Size: size(side(8, 60), side(8, 60)), Count: rng.Intn(20), Grain: []Side{"", "", "width"}[rng.Intn(3)]})
 	}
 	if rng.Intn(4) == 0 {
 		p.Limits = Limits{Longest: 12 * in, Deepest: 9 * in}

@@ -36,7 +36,8 @@ type tree struct {
 }
 
 func newTree(w, h measure.Length) tree {
-	return tree{parts: []part{{w: w, h: h, holds: free, up: none, kid: none, next: none}}}
+	parts := make([]part, 0, 16) // few sheets end up in fewer
+	return tree{parts: append(parts, part{w: w, h: h, holds: free, up: none, kid: none, next: none})}
 }
 
 // copyTo copies the tree over another, keeping that one's room.

@@ -32,11 +32,12 @@ type view struct {
 
 var views = []view{
 	{"jobs", "light", 1280, 800, -1, "", nil},
+	{"first", "light", 1280, 800, -1, "jobs/new", nil},
+	{"formats", "light", 1280, 800, -1, "jobs/new", []string{"door-format"}},
 	{"start", "light", 1280, 800, 0, "start", nil},
 	{"base", "light", 1280, 800, 0, "base", []string{"answer-base"}},
 	{"base-batch", "light", 1280, 800, 0, "base", []string{"pick-batch", "sheet-B"}},
 	{"layers", "light", 1280, 800, 0, "layers", nil},
-	{"ladder", "light", 1280, 800, 1, "layers", []string{"pick-ladder"}},
 	{"shelf", "light", 1280, 800, -1, "shelf", nil},
 	{"envelope", "light", 1280, 800, 1, "envelope", nil},
 	{"envelope-folded", "light", 1280, 800, 3, "envelope", []string{"pick-fold", "pick-buy"}},
@@ -46,8 +47,8 @@ var views = []view{
 	{"finished", "light", 1280, 800, 2, "finished", nil},
 	{"post", "light", 1280, 800, 2, "post", nil},
 	{"post-map", "light", 1280, 800, 2, "post", []string{"pick-map"}},
-	{"post-gauge", "light", 1280, 800, 0, "post", []string{"pick-gauge"}},
 	{"carriers", "light", 1280, 800, -1, "carriers", nil},
+	{"phone", "light", 390, 844, 1, "envelope", nil},
 	{"envelope-tablet-dark", "dark", 800, 1180, 1, "envelope", nil},
 }
 

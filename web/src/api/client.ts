@@ -8,8 +8,6 @@ export type Answer = Schemas['Answer']
 export type Blank = Schemas['Blank']
 export type Post = Schemas['Post']
 export type Fix = Schemas['Fix']
-export type WayOut = Schemas['WayOut']
-export type Postage = Schemas['Postage']
 export type CarrierEntry = Schemas['CarrierEntry']
 export type Material = Schemas['MaterialSpec']
 export type BuildSpec = Schemas['BuildSpec']
@@ -17,7 +15,7 @@ export type Drawing = Schemas['Drawing']
 export type Record = Schemas['Record']
 export type Summary = Schemas['Summary']
 export type Catalog = Schemas['CatalogBody']
-export type CutPlan = Schemas['CutPlan']
+export type Usual = Schemas['Usual']
 export type Stock = Schemas['StockSpec']
 export type ShelfBody = Schemas['ShelfBody']
 export type ShelfEntry = Schemas['ShelfEntry']
@@ -25,21 +23,61 @@ export type Item = Schemas['Item']
 export type Folding = Schemas['Folding']
 export type Wrap = Schemas['Wrap']
 export type Tools = Schemas['Tools']
+export type KeptTools = Schemas['KeptTools']
 export type Silhouette = Schemas['Silhouette']
-export type StyleChoice = Schemas['StyleChoice']
 export type Reading = Schemas['Reading']
 
-export const api = createClient<paths>({ baseUrl: window.location.origin })
+/** A request that has had no answer for so long never gets one. */
+const PATIENCE = 20_000
+
+/** The API by its own description; nothing else in here speaks to the server, but for streams. */
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: (request) => fetch(new Request(request, { signal: AbortSignal.timeout(PATIENCE) })),
+})
 
 /** What the server says is wrong with one field of the job. */
 export type FieldErrors = { [field: string]: string }
 
-type Problem = Schemas['ErrorModel'] | undefined
+type Problem = { detail?: string; errors?: { location?: string; message?: string }[] | null }
 
-export function fieldErrors(problem: Problem): FieldErrors {
+function fieldErrors(problem: Problem): FieldErrors {
   const out: FieldErrors = {}
-  for (const e of problem?.errors ?? []) {
+  for (const e of problem.errors ?? []) {
     if (e.location && e.message && !(e.location in out)) out[e.location] = e.message
   }
   return out
+}
+
+/** What came of asking the server: data, or why there is none. */
+export type Reply<T, E> = {
+  data?: T
+  error?: E
+  /** HTTP's; 0 where there was no answer. */
+  status: number
+  /** The server, or the line to it, is down: the same may work later. */
+  away: boolean
+  errors: FieldErrors
+  /** Why there is no data, in a sentence. */
+  says: string
+}
+
+const AWAY = 'The server does not answer.'
+
+/** Asks the server; an answer that does not come, or comes from something before the server, is one that says so. */
+export async function ask<T, E>(
+  asked: Promise<{ data?: T; error?: E; response: Response }>,
+): Promise<Reply<T, E>> {
+  try {
+    const { data, error, response } = await asked
+    const status = response.status
+    if (response.ok && data !== undefined) return { data, status, away: false, errors: {}, says: '' }
+    if (response.ok) return { status, away: false, errors: {}, says: '' }
+    if (status >= 500 || typeof error !== 'object') return { status, away: true, errors: {}, says: AWAY }
+    const errors = fieldErrors(error as Problem)
+    const says = Object.values(errors)[0] ?? (error as Problem).detail ?? 'It did not work.'
+    return { error, status, away: false, errors, says }
+  } catch {
+    return { status: 0, away: true, errors: {}, says: AWAY }
+  }
 }

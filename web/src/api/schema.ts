@@ -289,7 +289,7 @@ export interface paths {
         };
         /** The maker's own tools */
         get: operations["settings"];
-        /** Keep the maker's own tools */
+        /** Keep the maker's own tools over the revision they edit */
         put: operations["saveSettings"];
         post?: never;
         delete?: never;
@@ -526,7 +526,8 @@ export interface components {
             /** @description height of a box's walls */
             depth?: components["schemas"]["Length"];
             flaps: components["schemas"]["Flap"][];
-            geometry: components["schemas"]["Geometry"];
+            /** @description left out where drawings go with the plan */
+            geometry?: components["schemas"]["Geometry"];
             height: components["schemas"]["Length"];
             name: string;
             /** @description the closed envelope */
@@ -543,6 +544,8 @@ export interface components {
             /** @description what to do, where scores do not say it */
             steps: string[];
             style: string;
+            /** @description the piece of paper to cut, in one line */
+            text: string;
             variant: string;
             waste: components["schemas"]["Waste"][];
             width: components["schemas"]["Length"];
@@ -705,10 +708,14 @@ export interface components {
             formats: components["schemas"]["FormatEntry"][];
             /** @description with their figures as they are typed */
             materials: components["schemas"]["MaterialSpec"][];
+            /** @description what can be taken along as a file */
+            parts: components["schemas"]["PartChoice"][];
             /** @description Says is the unit a ruler goes with */
             rulers: components["schemas"]["Choice"][];
             sheets: components["schemas"]["SheetEntry"][];
             styles: components["schemas"]["StyleChoice"][];
+            /** @description what is taken where a job does not say, by the unit it is in */
+            usual: components["schemas"]["Usual"][];
             /** @description of what its outside is made of */
             wrappings: string[];
         };
@@ -995,8 +1002,8 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         Figure: {
-            /** @description the same length in the other system */
-            alt: string;
+            /** @description the same length in the other system; with every figure, and everywhere in the whole document */
+            alt?: string;
             /** Format: double */
             in: number;
             key: string;
@@ -1005,6 +1012,11 @@ export interface components {
             /** Format: double */
             mm: number;
             text: string;
+        };
+        FileChoice: {
+            as: string;
+            extension: string;
+            says: string;
         };
         Fit: {
             clearance: components["schemas"]["Size"];
@@ -1036,6 +1048,8 @@ export interface components {
             id: string;
             name: string;
             options: string[];
+            /** @description outlines as SVG paths in a frame of 60 by 36 */
+            picture: string[];
             says?: string;
         };
         FoldedFlap: {
@@ -1225,6 +1239,21 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        KeptTools: {
+            board?: components["schemas"]["BoardSpec"];
+            /** @description what a cutting machine leaves free at each side of its mat */
+            mat?: string;
+            materials?: components["schemas"]["MaterialSpec"][];
+            /**
+             * Format: int64
+             * @description zero where none were kept yet
+             */
+            revision: number;
+            ruler?: string;
+            stamps?: components["schemas"]["StampSpec"][];
+            trimmer?: components["schemas"]["TrimmerSpec"];
+            unit?: string;
+        };
         Label: {
             at: number[];
             kind?: string;
@@ -1243,8 +1272,8 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         Length: {
-            /** @description the same length in the other system */
-            alt: string;
+            /** @description the same length in the other system; with every figure, and everywhere in the whole document */
+            alt?: string;
             /** Format: double */
             in: number;
             /** @description set where the length falls between ruler marks: the nearest one */
@@ -1330,6 +1359,10 @@ export interface components {
             name: string;
             price: string;
             unsure: boolean;
+        };
+        PartChoice: {
+            files: components["schemas"]["FileChoice"][];
+            part: string;
         };
         Place: {
             /**
@@ -1445,8 +1478,8 @@ export interface components {
             trials?: components["schemas"]["Trials"];
         };
         Reading: {
-            /** @description the same length in the other system */
-            alt: string;
+            /** @description the same length in the other system; with every figure, and everywhere in the whole document */
+            alt?: string;
             /** Format: double */
             in: number;
             /** @description set where the length falls between ruler marks: the nearest one */
@@ -1456,6 +1489,8 @@ export interface components {
             text: string;
             /** @description the length as it would be typed in the job's unit */
             typed: string;
+            /** @description why it is not a length, or not one yet; then there is nothing else */
+            wrong?: string;
         };
         Reason: {
             class: string;
@@ -1470,6 +1505,8 @@ export interface components {
             value: string;
         };
         Record: {
+            /** @description what whoever kept it last called that edit */
+            edit: string;
             id: string;
             job: components["schemas"]["Job"];
             /** Format: int64 */
@@ -1720,6 +1757,40 @@ export interface components {
             trimmer?: components["schemas"]["TrimmerSpec"];
             unit?: string;
         };
+        ToolsConflict: {
+            /**
+             * @description A human-readable explanation specific to this occurrence of the problem.
+             * @example Property foo is required but is missing.
+             */
+            detail?: string;
+            /** @description Optional list of individual error details */
+            errors?: components["schemas"]["ErrorDetail"][];
+            /**
+             * Format: uri
+             * @description A URI reference that identifies the specific occurrence of the problem.
+             * @example https://example.com/error-log/abc123
+             */
+            instance?: string;
+            kept: components["schemas"]["KeptTools"];
+            /**
+             * Format: int64
+             * @description HTTP status code
+             * @example 400
+             */
+            status?: number;
+            /**
+             * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
+             * @example Bad Request
+             */
+            title?: string;
+            /**
+             * Format: uri
+             * @description A URI reference to human-readable documentation for the error.
+             * @default about:blank
+             * @example https://example.com/errors/example
+             */
+            type: string;
+        };
         Trials: {
             /** @description how far every cut and score may stray, either way */
             error: components["schemas"]["Length"];
@@ -1740,6 +1811,21 @@ export interface components {
             style: string;
             text: string;
             variant: string;
+        };
+        Usual: {
+            /** @description sheet that bases are cut from */
+            base: string;
+            /** @description of a layer */
+            border: string;
+            /** @description room beyond the card's thickness */
+            ease: string;
+            /** @description what a cutting machine leaves free at each side */
+            mat: string;
+            /** @description sheet that envelopes are cut from */
+            paper: string;
+            /** @description overlap of a glued seam */
+            seam: string;
+            unit: string;
         };
         Wanted: {
             /** Format: int64 */
@@ -2246,8 +2332,8 @@ export interface operations {
     export: {
         parameters: {
             query: {
-                as: "svg" | "dxf" | "pdf" | "csv" | "hpgl";
-                part: "base" | "layers" | "ladder" | "blank" | "nest" | "liner" | "band" | "strips" | "gauge" | "cuts";
+                as: "svg" | "dxf" | "pdf" | "hpgl" | "csv";
+                part: "base" | "layers" | "ladder" | "blank" | "nest" | "liner" | "band" | "strips" | "gauge" | "cuts" | "work-sheet";
             };
             header?: never;
             path?: never;
@@ -2365,7 +2451,9 @@ export interface operations {
     };
     createJob: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2457,6 +2545,7 @@ export interface operations {
     saveJob: {
         parameters: {
             query: {
+                edit?: string;
                 revision: number;
             };
             header?: never;
@@ -2757,7 +2846,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tools"];
+                    "application/json": components["schemas"]["KeptTools"];
                 };
             };
             /** @description Error */
@@ -2773,7 +2862,10 @@ export interface operations {
     };
     saveSettings: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description zero for the first */
+                revision?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2790,7 +2882,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tools"];
+                    "application/json": components["schemas"]["KeptTools"];
+                };
+            };
+            /** @description Changed elsewhere */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ToolsConflict"];
                 };
             };
             /** @description Unprocessable Entity */

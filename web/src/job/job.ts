@@ -1,212 +1,224 @@
-import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
-import { api, fieldErrors, type FieldErrors, type Job, type Plan, type Record } from '@/api/client'
-import { merge, nest, type Patch } from './merge'
+import { computed, effectScope, inject, provide, reactive, ref, watch, type InjectionKey } from 'vue'
+import { api, ask, type Job, type Record } from '@/api/client'
+import { untilAnswered } from '@/api/retry'
+import { useDocument } from './document'
+import { dropJournal, readJournal, writeJournal, type Journal } from './journal'
+import { startsFrom, usePlanner } from './planner'
+import { useSaver } from './saver'
 
-export type SaveState = 'saved' | 'saving' | 'waiting' | 'offline' | 'conflict'
+/** Under this name a job's journal is kept before the server has given it one. */
+const UNNAMED = 'new'
+/** Figures are held back when an answer takes longer than people notice. */
+const SOON = 350
 
-const SAVE_AFTER = 500
-const RETRY_AFTER = 3000
-const SAME_STEP = 1200
+/** Says nothing yet but what every job says. */
+const blank = (job: Job) => !job.title && !startsFrom(job)
 
-const startsFrom = (job: Job) => !!(job.envelope || job.sheet || job.card?.width || job.card?.height)
-
-/** The job with some fields taken out; half a size is taken out whole, and so is a list that holds something wrong. */
-function without(job: Job, fields: string[]): Job {
-  let out = job
-  for (const field of fields) {
-    const layer = /^layers\[(\d+)\]/.exec(field)?.[1]
-    if (layer !== undefined) out = { ...out, layers: out.layers?.filter((_, i) => i !== Number(layer)) }
-    else {
-      const whole = field.replace(/\[.*$/, '')
-      out = merge(out, nest(whole.startsWith('card.') ? whole : whole.replace(/\.(width|height)$/, ''), null))
-    }
-  }
-  return out
-}
-
-/** The job being edited, its plan, its history and how far it is saved. */
-export const useJob = defineStore('job', () => {
-  const id = ref('')
-  const revision = ref(0)
-  const job = shallowRef<Job>()
-  const plan = shallowRef<Plan>()
-  const errors = ref<FieldErrors>({})
-  const save = ref<SaveState>('saved')
-  const theirs = shallowRef<Record>()
+/**
+ * One job as it is open here: its document and history, its plan, how far it is
+ * kept, and the journal that holds what the server may not have yet.
+ */
+function makeJob(opened: string) {
+  const document = useDocument(edited)
+  const planner = usePlanner(document.job)
+  const saver = useSaver(document.job, (id) => {
+    dropJournal(UNNAMED)
+    living.delete('')
+    living.set(id, self)
+    note()
+  })
   const missing = ref(false)
   const unreachable = ref(false)
-  const past = shallowRef<Job[]>([])
-  const future = shallowRef<Job[]>([])
-  /** Counts whole replacements of the document, so that fields take their new text. */
-  const replaced = ref(0)
+  /** What was typed when this was last closed is back. */
+  const recovered = ref(false)
+  const slow = ref(false)
+  /** A field to go to, for the station that has it. */
+  const sought = ref('')
+  let slowTimer = 0
+  let noteTimer = 0
+  let closed = false
 
-  let lastEdit = { key: '', at: 0 }
-  let saveTimer = 0
-  let planning = false
-  let planAgain = false
+  watch(planner.fresh, (fresh) => {
+    window.clearTimeout(slowTimer)
+    slow.value = false
+    if (!fresh) slowTimer = window.setTimeout(() => (slow.value = true), SOON)
+  })
+  watch(saver.dirty, (dirty) => {
+    if (dirty) return
+    note()
+    if (closed) living.delete(saver.id.value)
+  })
 
-  const started = computed(() => plan.value !== undefined)
-  const dirty = computed(() => save.value !== 'saved')
+  /** Why the figures are not to be relied on: they are of what was typed before. Empty while they are of what is typed. */
+  const held = computed(() => {
+    if (!planner.plan.value || planner.fresh.value) return ''
+    if (Object.keys(planner.errors.value).length) return 'Something typed is to be put right first.'
+    if (planner.away.value) return 'The server does not answer; it is tried again every few seconds.'
+    if (document.job.value && !startsFrom(document.job.value)) return 'Nothing is left to start from.'
+    return slow.value ? 'Working it out.' : ''
+  })
 
-  async function open(jobId: string) {
-    window.clearTimeout(saveTimer)
-    id.value = jobId
-    job.value = plan.value = theirs.value = undefined
-    errors.value = {}
-    past.value = []
-    future.value = []
-    missing.value = false
-    try {
-      const { data, response } = await api.GET('/api/v1/jobs/{id}', { params: { path: { id: jobId } } })
-      unreachable.value = false
-      if (id.value !== jobId) return
-      if (data) take(data)
-      else missing.value = response.status === 404
-    } catch {
-      unreachable.value = true
-      window.setTimeout(() => id.value === jobId && !job.value && void open(jobId), RETRY_AFTER)
-    }
+  /** Nothing was said in it yet, so it is not kept. */
+  const unsaid = computed(() => !saver.id.value && (!document.job.value || blank(document.job.value)))
+
+  function edited() {
+    void planner.replan()
+    if (!unsaid.value) saver.soon()
+    window.clearTimeout(noteTimer)
+    noteTimer = window.setTimeout(note, 200)
   }
 
-  function take(record: Record) {
-    revision.value = record.revision
-    job.value = record.job
-    save.value = 'saved'
-    theirs.value = undefined
-    replaced.value++
-    void replan()
+  /** Writes down what the server may not have, and the steps that can be taken back. */
+  function note() {
+    window.clearTimeout(noteTimer)
+    const job = document.job.value
+    if (!job || unsaid.value) return
+    writeJournal(saver.id.value || UNNAMED, {
+      revision: saver.revision.value,
+      unsent: saver.dirty.value,
+      edit: saver.sent.value === job ? saver.edit.value : '',
+      job,
+      past: document.past.value,
+      future: document.future.value,
+      at: Date.now(),
+    })
   }
 
-  /** Changes the document. Changes of one key in quick succession are one step to undo. */
-  function change(patch: Patch, key = '') {
-    if (!job.value) return
-    const now = Date.now()
-    if (!key || key !== lastEdit.key || now - lastEdit.at > SAME_STEP)
-      past.value = [...past.value.slice(-199), job.value]
-    lastEdit = { key, at: now }
-    future.value = []
-    set(merge(job.value, patch))
-    if (!key) replaced.value++
+  function open() {
+    const params = { path: { id: opened } }
+    return untilAnswered(
+      () => ask(api.GET('/api/v1/jobs/{id}', { params })),
+      (reply) => {
+        unreachable.value = reply.away
+        missing.value = reply.status === 404
+        if (!reply.data) return
+        saver.take(reply.data)
+        document.load(reply.data.job)
+        recall(readJournal(opened), reply.data)
+        void planner.replan()
+      },
+      () => closed,
+    )
   }
 
-  function set(next: Job) {
-    job.value = next
-    void replan()
-    saveSoon()
+  /** Takes up where this browser left off. */
+  function recall(journal: Journal | undefined, record: Record) {
+    if (!journal) return
+    const there = !journal.unsent || (journal.edit !== '' && journal.edit === record.edit)
+    if (there && journal.revision + (journal.unsent ? 1 : 0) !== record.revision) return
+    document.past.value = journal.past
+    document.future.value = journal.future
+    if (there) return
+    document.load(journal.job)
+    if (journal.revision !== record.revision) return saver.clash(record)
+    recovered.value = true
+    saver.soon()
   }
 
-  function step(from: typeof past, to: typeof past) {
-    const next = from.value.at(-1)
-    if (!next || !job.value) return
-    to.value = [...to.value, job.value]
-    from.value = from.value.slice(0, -1)
-    lastEdit = { key: '', at: 0 }
-    set(next)
-    replaced.value++
-  }
-  const undo = () => step(past, future)
-  const redo = () => step(future, past)
-
-  /** Asks for the plan of the newest document; while one is on its way the next waits. */
-  async function replan() {
-    if (planning) {
-      planAgain = true
+  /** A new job as the maker's own settings have it. */
+  async function begin() {
+    const before = readJournal(UNNAMED)
+    if (before) {
+      document.load(before.job)
+      document.past.value = before.past
+      if (before.edit) saver.resume(before.job, before.edit)
+      recovered.value = true
+      edited()
       return
     }
-    planning = true
-    do {
-      planAgain = false
-      await planOnce()
-    } while (planAgain)
-    planning = false
-  }
-
-  async function planOnce() {
-    const asked = job.value
-    if (!asked) return
-    try {
-      const { data, error } = await api.POST('/api/v1/plan', { body: asked })
-      unreachable.value = false
-      if (data) plan.value = data
-      errors.value = fieldErrors(error)
-      if (!data && (!plan.value || !startsFrom(asked))) plan.value = await planWithout(asked, errors.value)
-    } catch {
-      unreachable.value = true
-      window.setTimeout(() => void replan(), RETRY_AFTER)
-    }
-  }
-
-  /** The plan of the job without the fields that are wrong, so that there is something to put right against. */
-  async function planWithout(asked: Job, wrong: FieldErrors) {
-    let next = asked
-    for (let tries = 0; tries < 4 && startsFrom(next); tries++) {
-      next = without(next, Object.keys(wrong))
-      const { data, error } = await api.POST('/api/v1/plan', { body: next })
-      if (data) return data
-      wrong = fieldErrors(error)
-    }
-    return undefined
-  }
-
-  function saveSoon(after = SAVE_AFTER) {
-    if (save.value === 'conflict') return
-    if (save.value !== 'saving') save.value = after === SAVE_AFTER ? 'waiting' : 'offline'
-    window.clearTimeout(saveTimer)
-    saveTimer = window.setTimeout(() => void saveNow(), after)
-  }
-
-  async function saveNow() {
-    if (!job.value || save.value === 'saving' || save.value === 'conflict') return
-    window.clearTimeout(saveTimer)
-    const sent = job.value
-    save.value = 'saving'
-    try {
-      const { data, error, response } = await api.PUT('/api/v1/jobs/{id}', {
-        params: { path: { id: id.value }, query: { revision: revision.value } },
-        body: sent,
-      })
-      if (data) {
-        revision.value = data.revision
-        save.value = 'saved'
-        if (job.value !== sent) saveSoon()
-      } else if (response.status === 409 && error && 'kept' in error) {
-        theirs.value = error.kept
-        save.value = 'conflict'
-      } else if (response.status === 404) {
-        missing.value = true
-      } else {
-        save.value = 'waiting'
-        saveSoon(RETRY_AFTER)
-      }
-    } catch {
-      save.value = 'offline'
-      saveSoon(RETRY_AFTER)
-    }
-  }
-
-  function keepMine() {
-    if (!theirs.value) return
-    revision.value = theirs.value.revision
-    theirs.value = undefined
-    save.value = 'waiting'
-    void saveNow()
+    await untilAnswered(
+      () => ask(api.GET('/api/v1/settings')),
+      (reply) => {
+        unreachable.value = reply.away
+        if (!reply.data) return
+        const unit = reply.data.unit === 'mm' ? 'mm' : 'in'
+        document.load({ format: 'yellow-parcel-job', version: 1, unit, ruler: reply.data.ruler })
+      },
+      () => closed,
+    )
   }
 
   function keepTheirs() {
-    if (!theirs.value || !job.value) return
-    past.value = [...past.value, job.value]
-    take(theirs.value)
+    const { value: theirs } = saver.theirs
+    if (!theirs || !document.job.value) return
+    document.remember(document.job.value, '')
+    saver.take(theirs)
+    document.load(theirs.job)
+    void planner.replan()
+    note()
   }
 
-  async function switchUnit(unit: 'in' | 'mm') {
-    if (!job.value || job.value.unit === unit) return
-    const { data } = await api.POST('/api/v1/switch', { params: { query: { unit } }, body: job.value })
-    if (data) change({ ...data })
+  /** The same job in the other unit; what is typed while the server works on it is switched too. Gives why it did not work. */
+  async function switchUnit(unit: 'in' | 'mm'): Promise<string> {
+    for (;;) {
+      const job = document.job.value
+      if (!job || job.unit === unit) return ''
+      const reply = await ask(api.POST('/api/v1/switch', { params: { query: { unit } }, body: job }))
+      if (!reply.data) return reply.says
+      if (document.job.value !== job) continue
+      document.change({ ...reply.data })
+      return ''
+    }
   }
 
-  return {
-    id, revision, job, plan, errors, save, theirs, missing, unreachable, past, future, replaced, started, dirty,
-    open, change, replan, undo, redo, saveNow, keepMine, keepTheirs, switchUnit,
-  } // prettier-ignore
-})
+  /** Nobody looks at it any more; what is not kept yet goes on being saved. */
+  function close() {
+    closed = true
+    planner.rest()
+    note()
+    if (saver.dirty.value && !unsaid.value) void saver.save()
+    else living.delete(saver.id.value)
+  }
+  function reopen() {
+    if (!closed) return
+    closed = false
+    planner.wake()
+  }
+
+  /** The page goes away: whatever is not kept is sent once more, and written down. */
+  function lastly() {
+    if (saver.dirty.value && !unsaid.value) void saver.save(true)
+    note()
+  }
+
+  if (opened) void open()
+  else void begin()
+
+  const self = reactive({
+    id: saver.id, job: document.job, replaced: document.replaced, past: document.past, future: document.future,
+    change: document.change, undo: document.undo, redo: document.redo,
+    plan: planner.plan, errors: planner.errors, away: planner.away, fresh: planner.fresh, replan: planner.replan, settled: planner.settled,
+    save: saver.state, says: saver.says, dirty: saver.dirty, theirs: saver.theirs, saveNow: () => saver.save(), keepMine: saver.keepMine,
+    held, unsaid, missing, unreachable, recovered, sought, keepTheirs, switchUnit, close, reopen, lastly,
+  }) // prettier-ignore
+  return self
+}
+
+export type OpenJob = ReturnType<typeof makeJob>
+
+/** Jobs that are open, or have been left with something not kept yet. */
+const living = new Map<string, OpenJob>()
+
+/** Opens a kept job, or a new one where there is no name yet. */
+export function openJob(id: string): OpenJob {
+  const known = living.get(id)
+  if (known) known.reopen()
+  if (known) return known
+  // It may outlive the screen that opens it, until the server has it.
+  const scope = effectScope(true)
+  const job = scope.run(() => makeJob(id))
+  if (!job) throw new Error('a scope that was just made is at an end')
+  living.set(id, job)
+  return job
+}
+
+const key: InjectionKey<OpenJob> = Symbol('the open job')
+
+export const provideJob = (job: OpenJob) => provide(key, job)
+
+/** The job that is open round this component. */
+export function useJob(): OpenJob {
+  const job = inject(key)
+  if (!job) throw new Error('there is no open job round this component')
+  return job
+}

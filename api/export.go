@@ -1,0 +1,35 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"errors"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"yellow-parcel/core/plan"
+	"yellow-parcel/core/work"
+	"yellow-parcel/draw"
+)
+
+// export writes a part of a job as a file.
+func (s *service) export(ctx context.Context, in *struct {
+	JobInput
+	As   fileFormat `query:"as" required:"true"`
+	Part filePart   `query:"part" required:"true"`
+}) (*fileOutput, error) {
+	all, err := s.workOut(ctx, in.RawBody, plan.Work{Trials: work.UsualTrials, Whole: true})
+	if err != nil {
+		return nil, err
+	}
+	var file bytes.Buffer
+	if err := draw.Write(&file, all, string(in.As), string(in.Part)); err != nil {
+		var cannot *draw.FileError
+		if errors.As(err, &cannot) {
+			return nil, huma.Error422UnprocessableEntity("There is nothing to export.", &huma.ErrorDetail{Location: cannot.Field, Message: cannot.Text})
+		}
+		return nil, err
+	}
+	format, _ := draw.FormatByName(string(in.As))
+	return &fileOutput{format.Media, `attachment; filename="` + string(in.Part) + `.` + format.Extension + `"`, file.Bytes()}, nil
+}

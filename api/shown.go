@@ -1,0 +1,109 @@
+package api
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"os"
+	"sync"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/core/work"
+	"yellow-parcel/draw"
+	"yellow-parcel/store"
+)
+
+// Shown is what a list shows of a job beside its title: worked out when the job
+// is kept, and again only where something else it hangs on has changed.
+type Shown struct {
+	Figure  string        `json:"figure"`
+	State   string        `json:"state" enum:"good,look,stop"`
+	Word    string        `json:"word"`
+	Text    string        `json:"text"`
+	Drawing *draw.Drawing `json:"drawing,omitempty"`
+}
+
+// sight is how jobs look just now: by the tools and carriers of this moment. By
+// names all of that, and the program, in one word.
+type sight struct {
+	store   *store.Store
+	tools   job.Tools
+	library *catalog.Catalog
+	memory  *work.Memory
+	by      string
+}
+
+func (s *service) sight(ctx context.Context) (*sight, error) {
+	tools, err := s.tools(ctx)
+	if err != nil {
+		return nil, err
+	}
+	carriers, err := s.store.Carriers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	by, err := json.Marshal([]any{program(), tools, carriers})
+	if err != nil {
+		return nil, err
+	}
+	sum := sha256.Sum256(by)
+	return &sight{s.store, tools, s.with(carriers), s.memory, hex.EncodeToString(sum[:])}, nil
+}
+
+// program tells one build of the program from another.
+var program = sync.OnceValue(func() string {
+	path, err := os.Executable()
+	if err != nil {
+		return ""
+	}
+	file, err := os.Stat(path)
+	if err != nil {
+		return ""
+	}
+	return fmt.Sprint(file.Size(), file.ModTime().UnixNano())
+})
+
+// summary is a kept job as a list shows it. What was worked out anew is kept.
+func (v *sight) summary(ctx context.Context, j store.Job) (Summary, error) {
+	out := Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated}
+	if j.ShownBy == v.by && json.Unmarshal([]byte(j.Shown), &out.Shown) == nil {
+		return out, nil
+	}
+	if one, err := job.Read([]byte(j.Document)); err == nil {
+		out.Shown = v.of(one)
+	} else {
+		out.Shown = unfinished
+	}
+	text, err := json.Marshal(out.Shown)
+	if err != nil {
+		return out, err
+	}
+	j.Shown, j.ShownBy = string(text), v.by
+	return out, v.store.Show(ctx, j)
+}
+
+// stateWords are what a maker reads for a state.
+var stateWords = map[string]string{"good": "good", "look": "see to it", "stop": "stop"}
+
+// unfinished is a job still being filled in.
+var unfinished = Shown{Figure: "not started", State: "look", Word: "to fill in"}
+
+// of works a job out as far as a list shows it.
+func (v *sight) of(one job.Job) Shown {
+	out := unfinished
+	all, err := plan.WorkOut(one.With(v.tools), v.library, plan.Work{Memory: v.memory, NoWays: true})
+	if err != nil {
+		var problems job.Problems
+		if errors.As(err, &problems) {
+			out.Text = problems[0].Text
+		}
+		return out
+	}
+	said, picture := all.Plan.Consequence, draw.Start(all.Result)
+	return Shown{Figure: all.Plan.Card.Text, State: said.State, Word: stateWords[said.State], Text: said.Text, Drawing: &picture}
+}

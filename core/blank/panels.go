@@ -1,0 +1,151 @@
+package blank
+
+import (
+	"slices"
+
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/shape"
+)
+
+// Flap finds a flap by its name; one without depth where there is none.
+func (b Blank) Flap(name string) Flap {
+	for _, f := range b.Flaps {
+		if f.Name == name {
+			return f
+		}
+	}
+	return Flap{}
+}
+
+// Flap is a panel folded onto the body about its crease. A box has a standing
+// wall between the body and the flap, and a tab at the wall's end, clockwise.
+type Flap struct {
+	Name   string
+	Depth  measure.Length // from the crease to its farthest edge
+	Shape  shape.Polygon
+	Crease shape.Line
+	Base   shape.Line    // where the wall meets the body; the crease itself without one
+	Wall   shape.Polygon // empty for a flat envelope
+	Tab    shape.Polygon
+}
+
+// Axis is the line a flap is mirrored about to where its fold puts it. A wall
+// stands up and takes no room on the body, so the flap lands as if it were
+// mirrored about the middle of the wall.
+func (f Flap) Axis() shape.Line {
+	if len(f.Wall) == 0 {
+		return f.Crease
+	}
+	return shape.Line{A: shape.Mid(f.Base.A, f.Crease.A), B: shape.Mid(f.Base.B, f.Crease.B)}
+}
+
+// Folded is where a flap's fold puts it.
+func (f Flap) Folded() shape.Polygon { return f.Shape.Mirror(f.Axis()) }
+
+// Waste is paper cut away, with the legs of the corner it comes off.
+type Waste struct {
+	Kind          WasteKind
+	Flap          string // the one it is cut off or beside; empty for a corner between two
+	Place         string
+	Width, Height measure.Length
+	Shape         shape.Polygon
+}
+
+// WasteKind is what a piece of waste is cut off.
+type WasteKind int
+
+// cuts are how many cuts free it: a corner has two sides.
+func (k WasteKind) cuts() int {
+	if k == Notch {
+		return 2
+	}
+	return 1
+}
+
+// Seam is a pair of flaps that overlap when folded, Over folding onto Under.
+type Seam struct {
+	Under, Over string
+	Want        measure.Length // least overlap, across the seam
+	Closing     bool           // sealed by the sender, not by the maker
+	Apart       bool           // the two must not meet at all; Want is not used
+}
+
+// flat says that the flaps hinge on the body itself.
+func flat(flaps []Flap) []Flap {
+	for i := range flaps {
+		flaps[i].Base = flaps[i].Crease
+	}
+	return flaps
+}
+
+// outline walks the flaps clockwise from the top and joins their outer edges,
+// and those of their walls and tabs, into one closed cut.
+func outline(clockwise ...Flap) shape.Polygon {
+	var out shape.Polygon
+	add := func(p shape.Point) {
+		if len(out) == 0 || p.Dist(out[len(out)-1]) > 1e-9 {
+			out = append(out, p)
+		}
+	}
+	for _, f := range clockwise {
+		if len(f.Wall) > 0 {
+			add(f.Base.A)
+		}
+		start := 0
+		for i, p := range f.Shape {
+			if p.Dist(f.Crease.A) < f.Shape[start].Dist(f.Crease.A) {
+				start = i
+			}
+		}
+		for i := range f.Shape {
+			add(f.Shape[(start+i)%len(f.Shape)])
+		}
+		for _, p := range f.Tab {
+			add(p)
+		}
+		if len(f.Wall) > 0 {
+			add(f.Base.B)
+		}
+	}
+	if n := len(out); n > 1 && out[0].Dist(out[n-1]) < 1e-9 {
+		out = out[:n-1]
+	}
+	return out
+}
+
+// Panels are all the parts of the outline, none over another: the body, the
+// flaps, and the walls and tabs of a box.
+func (b Blank) Panels() []shape.Polygon {
+	out := []shape.Polygon{b.Body}
+	for _, f := range b.Flaps {
+		for _, p := range []shape.Polygon{f.Wall, f.Tab, f.Shape} {
+			if len(p) > 0 {
+				out = append(out, p)
+			}
+		}
+	}
+	return out
+}
+
+// Glue is where the maker's glue goes, on the face of the blank as drawn: every
+// made seam's overlap on the flap that folds over, kept an eighth of an inch
+// off its edges so that nothing seeps inside.
+func (b Blank) Glue() []shape.Polygon {
+	flaps := map[string]Flap{}
+	for _, f := range b.Flaps {
+		flaps[f.Name] = f
+	}
+	out := slices.Clone(b.Gum)
+	for _, s := range b.Seams {
+		if s.Closing || s.Apart {
+			continue
+		}
+		over, under := flaps[s.Over], flaps[s.Under]
+		lands := over.Shape.Intersect(under.Folded().Mirror(over.Axis()))
+		inset := lands.Inset(min(measure.Inch.MM()/8, lands.Width()/4))
+		if len(inset) > 0 {
+			out = append(out, inset)
+		}
+	}
+	return out
+}

@@ -1,0 +1,245 @@
+// Package brief settles a job: every text is read, every default decided, and
+// what was taken for granted is kept. A brief is all values, in the groups a
+// maker thinks in: the card, its base, its layers, what it is cut from, its
+// envelope, the post, and the tools at hand. Nothing is worked out here.
+package brief
+
+import (
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/trim"
+)
+
+// Brief is a job with every text read and every default settled.
+type Brief struct {
+	Title    string
+	Unit     measure.Unit
+	Ruler    measure.Ruler
+	Quantity int
+	Envelope *Bought // on hand; nil without one
+	Card     Card
+	Base     Base
+	Layers   Layers
+	Stock    Stock
+	Blank    Blank
+	Post     Post
+	Tools    Tools
+	Catalog  *catalog.Catalog // with the job's own materials
+	Assumed  []Assumption     // in the order they were made
+}
+
+// Assumption is something the job does not say.
+type Assumption string
+
+// What a job can leave open.
+const (
+	AssumedFlat     Assumption = "card.thickness"
+	AssumedFold     Assumption = "card.fold"
+	AssumedLayers   Assumption = "layers"
+	AssumedSheet    Assumption = "sheet"
+	AssumedCarriers Assumption = "post.carriers"
+	AssumedWeight   Assumption = "card.weight"
+)
+
+// Bought is something bought of a size; ID is empty when it was measured.
+type Bought struct {
+	ID, Name string
+	Size     card.Size
+	Sold     card.Size // the card sold for an envelope; zero without one
+}
+
+// Origin is where a card's size comes from.
+type Origin string
+
+// The three doors a job starts by.
+const (
+	FromEnvelope Origin = "envelope"
+	FromSheet    Origin = "sheet"
+	FromCard     Origin = "given"
+)
+
+// Card is what is known of the finished card. Its size is set only where it was
+// given; otherwise it is worked out from the envelope or the sheet.
+type Card struct {
+	From      Origin
+	Size      card.Size // as it stands, turned where it was asked for
+	Turned    bool      // laid the other way round
+	Thickness measure.Length
+	Measured  bool           // the thickness was given
+	Weight    measure.Mass   // as weighed; zero when it was not
+	Ease      measure.Length // room beyond the thickness when it is sized from an envelope
+	Overhang  *Sides         // past each side; nil for what the pieces come to
+	Build     []Piece        // what lies on it
+	Raised    bool           // something on it has a thickness of its own
+}
+
+// Sides are lengths past each side of the card.
+type Sides struct{ Top, Right, Bottom, Left measure.Length }
+
+// Base is the piece the card is folded from.
+type Base struct {
+	Fold      card.Fold
+	Shape     card.Shape
+	Paper     Paper
+	Stock     *card.Paper // its weight, where it was given
+	AlongFold bool        // the grain must run along the folds
+}
+
+// Caliper is the typical thickness of the base's paper.
+func (b Base) Caliper() measure.Length {
+	if b.Stock != nil {
+		return b.Stock.Caliper()
+	}
+	return blank.CoverStock.Caliper
+}
+
+// GSM is the weight of the base's paper in g/m2.
+func (b Base) GSM() float64 {
+	if b.Stock != nil {
+		return b.Stock.GSM
+	}
+	return blank.CoverStock.GSM
+}
+
+// Paper is what a piece is cut from, by name, and how it is drawn.
+type Paper struct{ Name, Colour string }
+
+// Layers are what is stacked on the base, the largest first.
+type Layers struct {
+	Each   []Layer
+	Inside measure.Length // border of an inside panel; zero for none
+	Stamp  card.Size      // area a stamp needs; zero when not asked
+}
+
+// Layer is one layer; Field is where the job speaks of its border.
+type Layer struct {
+	Name, Field string
+	Border      card.Border
+	Paper       Paper
+	Material    *catalog.Material // nil for the base's own stock
+	Joint       Joint
+}
+
+// Joint is what sticks a piece down: foam lifts it.
+type Joint struct {
+	Material catalog.Material
+	Cover    float64 // share of the area that has it
+}
+
+// Foam tells whether the joint lifts what lies on it.
+func (j Joint) Foam() bool { return j.Material.Kind == catalog.Foam }
+
+// Lift is how high foam holds what lies on it.
+func (j Joint) Lift() measure.Length {
+	if !j.Foam() {
+		return 0
+	}
+	return j.Material.Thickness
+}
+
+// Face is a side of the card that pieces lie on.
+type Face string
+
+// The faces of a card.
+const (
+	Front  Face = "front"
+	Within Face = "inside"
+	Back   Face = "back"
+)
+
+// Piece is something on the card, not yet laid out.
+type Piece struct {
+	Name     string
+	Material catalog.Material
+	X, Y     *measure.Length // of its top left corner; nil for the middle
+	Size     card.Size       // zero for the whole card
+	Thick    measure.Length
+	Weight   measure.Mass // zero for by its area
+	Joint    Joint
+	On       Face
+}
+
+// Stock is what the batch is cut from.
+type Stock struct {
+	Sheet    Bought // the job's own, had as often as needed where nothing is on hand
+	OnHand   []Sheet
+	Spare    int // cards beyond the quantity
+	Currency string
+}
+
+// Sheet is a sheet on hand, or one that could be bought.
+type Sheet struct {
+	Bought
+	Item   string // the shelf's
+	Count  int
+	Paper  Paper
+	Grain  trim.Side // the side the fibres run along
+	Price  measure.Money
+	Priced bool
+}
+
+// Blank is what is asked of the envelope blank.
+type Blank struct {
+	Style      *blank.Style // nil where the choice is left to the plan
+	Variant    string
+	Ease, Seam measure.Length
+	Liner      bool
+	Paper      Bought
+	Options    blank.Options
+}
+
+// Post is how the piece is posted.
+type Post struct {
+	Carriers []*post.Carrier
+	post.Handed
+	Tested *card.Bend     // what a test at the bench showed
+	Gauge  measure.Length // slot of a gauge; zero for the carrier's own
+	Stamps []Stamp        // on hand
+}
+
+// Stamp is a kind of stamp and how many there are.
+type Stamp struct {
+	post.Stamp
+	Currency string // empty for the carrier's own
+}
+
+// Tools are a maker's own.
+type Tools struct {
+	Trimmer trim.Limits
+	Groove  measure.Length // the scoring board's step; zero for the ruler's
+	Jig     measure.Length // what the board reads at a corner in its jig
+	Mat     measure.Length // what a cutting machine leaves free at each side of its mat
+}
+
+// Usual picks the customary measure for the job's unit.
+func (b *Brief) Usual(inch, metric measure.Length) measure.Length { return usual(b.Unit, inch, metric) }
+
+func usual(u measure.Unit, inch, metric measure.Length) measure.Length {
+	if u == measure.Millimetres {
+		return metric
+	}
+	return inch
+}
+
+// UsualEase is the customary room beyond a card's thickness, 1/4 in or 6 mm.
+func UsualEase(u measure.Unit) measure.Length {
+	return usual(u, card.UsualEase, 6*measure.Millimetre)
+}
+
+// UsualStep is the customary border of a layer, 1/8 in or 3 mm.
+func UsualStep(u measure.Unit) measure.Length {
+	return usual(u, measure.Inch/8, 3*measure.Millimetre)
+}
+
+// UsualSeam is the customary overlap of a glued seam, 1/2 in or 12 mm.
+func UsualSeam(u measure.Unit) measure.Length {
+	return usual(u, measure.Inch/2, 12*measure.Millimetre)
+}
+
+// UsualMat is what cutting machines leave free at each side of their mats, 1/4 in or 6 mm.
+func UsualMat(u measure.Unit) measure.Length {
+	return usual(u, measure.Inch/4, 6*measure.Millimetre)
+}

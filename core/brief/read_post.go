@@ -1,0 +1,90 @@
+package brief
+
+import (
+	"fmt"
+	"strings"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+)
+
+// postReader reads how the piece is posted.
+type postReader struct{ *reader }
+
+func (r postReader) post(j job.Job) {
+	p := j.Post
+	if p == nil {
+		p = &job.PostSpec{}
+	}
+	if len(p.Carriers) == 0 {
+		r.assume(AssumedCarriers)
+		r.Post.Carriers = []*post.Carrier{&r.Catalog.Carriers[0]}
+	}
+	for i, id := range p.Carriers {
+		if c, ok := r.Catalog.Carrier(id); ok {
+			r.Post.Carriers = append(r.Post.Carriers, c)
+			continue
+		}
+		var known []string
+		for _, c := range r.Catalog.Carriers {
+			known = append(known, c.ID)
+		}
+		r.fail(fmt.Sprintf("post.carriers[%d]", i), "%q is not a carrier here; known are %s", job.Quoted(id), strings.Join(known, ", "))
+	}
+	switch p.Address {
+	case "", "long":
+	case "short":
+		r.Post.AddressShort = true
+	default:
+		r.fail("post.address", `%q is not a side; try "long" or "short"`, job.Quoted(p.Address))
+	}
+	r.Post.Closure, r.Post.Contents = p.Closure, p.Contents
+	r.handedIn(p)
+}
+
+// bendWords are what a test at the bench can show.
+var bendWords = map[string]card.Bend{"easy": card.Easy, "borderline": card.Borderline, "rigid": card.TooRigid}
+
+// paperOutside is the outside no carrier has a rule about.
+const paperOutside = "paper"
+
+// handedIn reads how the piece is handed in, beyond its carriers.
+func (r postReader) handedIn(p *job.PostSpec) {
+	if p.Wrapping != paperOutside {
+		r.Post.Wrapping = p.Wrapping
+	}
+	switch p.Shape {
+	case "", "rectangular":
+	case "odd":
+		r.Post.Odd = true
+	default:
+		r.fail("post.shape", `%q is not a shape; try "rectangular" or "odd"`, job.Quoted(p.Shape))
+	}
+	if p.Bend != "" {
+		b, ok := bendWords[p.Bend]
+		if !ok {
+			r.fail("post.bend", `%q is not how it bends; try "easy", "borderline" or "rigid"`, job.Quoted(p.Bend))
+		}
+		r.Post.Tested = &b
+	}
+	r.Post.Gauge = r.optional("post.gauge", p.Gauge, slots, 0)
+}
+
+func (r postReader) stamps(all []job.StampSpec) {
+	for i, s := range all {
+		field := fmt.Sprintf("stamps[%d]", i)
+		price, err := measure.ParseMoney(s.Price)
+		if err != nil || price == 0 || price > post.MostPostage || price%measure.Cent != 0 {
+			r.fail(field+".price", "%q is not a stamp's price; try 0.78", job.Quoted(s.Price))
+		}
+		if s.Count < 0 || s.Count > 100_000 {
+			r.fail(field+".count", "%d is not how many stamps there are; try 12", s.Count)
+		}
+		if s.Currency != "" && len(s.Currency) != 3 {
+			r.fail(field+".currency", "%q is not a currency's three letters; try USD", job.Quoted(s.Currency))
+		}
+		r.Post.Stamps = append(r.Post.Stamps, Stamp{post.Stamp{Name: s.Name, Price: price, Count: s.Count}, s.Currency})
+	}
+}

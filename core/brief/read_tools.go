@@ -1,0 +1,67 @@
+package brief
+
+import (
+	"math"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
+)
+
+// CheckTools says what is wrong with a maker's tools; each problem names its field. Nil when all is well.
+func CheckTools(t job.Tools) job.Problems {
+	r := &reader{Brief: Brief{Catalog: &catalog.Catalog{}}}
+	r.units(job.Job{Unit: t.Unit, Ruler: t.Ruler})
+	r.tools(job.Job{Trimmer: t.Trimmer, Board: t.Board, Mat: t.Mat})
+	r.materials(t.Materials)
+	postReader{r}.stamps(t.Stamps)
+	return r.problems
+}
+
+// OwnMaterials are the maker's own, as far as they can be read.
+func OwnMaterials(t job.Tools) []catalog.Material {
+	var out []catalog.Material
+	for _, m := range t.Materials {
+		if read, wrong := catalog.MaterialRow(m).Material(measure.Millimetres); len(wrong) == 0 {
+			out = append(out, read)
+		}
+	}
+	return out
+}
+
+// tools reads how far the trimmer reaches, the scoring board and the cutting machine's mat.
+func (r *reader) tools(j job.Job) {
+	if t := j.Trimmer; t != nil {
+		r.Tools.Trimmer.Longest = r.optional("trimmer.longest", t.Longest, reaches, 0)
+		r.Tools.Trimmer.Deepest = r.optional("trimmer.deepest", t.Deepest, reaches, 0)
+	}
+	if b := j.Board; b != nil {
+		if b.Groove != "" {
+			groove, err := measure.ParseRuler(string(b.Groove))
+			if err != nil {
+				r.fail("board.groove", "%s", err)
+			} else {
+				r.Tools.Groove = groove.Step
+			}
+		}
+		r.Tools.Jig = r.optional("board.jig", b.Jig, jigs, 0)
+	}
+	r.Tools.Mat = r.optional("mat", j.Mat, mats, UsualMat(r.Unit))
+}
+
+// ReadJig reads a square of known side laid in a corner jig, and where its far
+// tip reads on the board: the offset is what the board reads at the near tip,
+// rounded to a 64th of an inch or a tenth of a millimetre. Where the reading is
+// less than the square's own diagonal, short says so. The error is a
+// job.Problems, naming "side" or "reading".
+func ReadJig(side, reading string, unit measure.Unit) (offset, diagonal measure.Length, err error) {
+	r := &reader{}
+	r.units(job.Job{Unit: unit})
+	s, far := r.length("side", job.Length(side), Pieces), r.length("reading", job.Length(reading), reaches)
+	if len(r.problems) > 0 {
+		return 0, 0, r.problems
+	}
+	mark := measure.Ruler{Step: r.Usual(measure.Inch/64, measure.Millimetre/10), Unit: r.Unit}
+	diagonal = measure.FromMM(s.MM() * math.Sqrt2)
+	return mark.Nearest(far - diagonal), diagonal, nil
+}

@@ -1,0 +1,106 @@
+package document
+
+// CutPlan is how the whole batch comes out of the sheets on hand.
+type CutPlan struct {
+	Pieces     []Wanted   `json:"pieces"`
+	Sheets     []CutSheet `json:"sheets"`
+	Steps      []CutStep  `json:"steps"`
+	Offcuts    []Offcut   `json:"offcuts"`
+	Missing    []Missing  `json:"missing"`
+	SheetsUsed int        `json:"sheets_used"`
+	LowerBound int        `json:"lower_bound" doc:"no plan uses fewer sheets"`
+	Settings   int        `json:"settings" doc:"distinct settings of the guide"`
+	Spare      int        `json:"spare" doc:"cards beyond the quantity, for spoilage"`
+	Text       string     `json:"text"`
+	Proved     bool       `json:"proved" doc:"no plan could use fewer sheets"`
+	Bound      string     `json:"bound" doc:"how near the plan is to the fewest sheets there could be"`
+	Cost       *Cost      `json:"cost,omitempty"`
+	Problem    *Note      `json:"problem,omitempty" doc:"why the batch cannot be cut"`
+}
+
+// Wanted is a piece of the batch and how many of it are cut.
+type Wanted struct {
+	Name   string `json:"name"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+	Count  int    `json:"count"`
+	Paper  string `json:"paper,omitempty"`
+}
+
+// CutSheet is one way of cutting a sheet, used Count times.
+type CutSheet struct {
+	Letter  string      `json:"letter"`
+	Sheet   string      `json:"sheet"`
+	Name    string      `json:"name"`
+	Item    string      `json:"item,omitempty" doc:"the shelf's"`
+	Paper   string      `json:"paper,omitempty"`
+	Colour  string      `json:"colour,omitempty"`
+	Width   Length      `json:"width"`
+	Height  Length      `json:"height"`
+	Count   int         `json:"count"`
+	Buy     bool        `json:"buy" doc:"not on hand"`
+	Pieces  []CutPiece  `json:"pieces"`
+	Cuts    []SheetCut  `json:"cuts"`
+	Offcuts []SheetRest `json:"offcuts"`
+}
+
+// CutPiece is a piece in a sheet, from its top left corner.
+type CutPiece struct {
+	Piece  string `json:"piece"`
+	X      Length `json:"x"`
+	Y      Length `json:"y"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+	Turned bool   `json:"turned"`
+}
+
+// SheetCut is one cut of a sheet: from edge to edge of the part it falls in.
+type SheetCut struct {
+	Step int        `json:"step"`
+	Set  Length     `json:"set"`
+	Text string     `json:"text"`
+	From [2]float64 `json:"from" doc:"millimetres from the sheet's top left corner"`
+	To   [2]float64 `json:"to"`
+}
+
+// SheetRest is an offcut where it falls.
+type SheetRest struct {
+	X      Length `json:"x"`
+	Y      Length `json:"y"`
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+}
+
+// CutStep is one setting of the guide and what is cut at it, across the batch.
+type CutStep struct {
+	Step int    `json:"step"`
+	Set  Length `json:"set"`
+	Cuts int    `json:"cuts" doc:"strokes of the blade, one sheet at a time"`
+	Text string `json:"text"`
+}
+
+// Offcut is a piece left over, worth keeping, and how many there are of it.
+type Offcut struct {
+	Width  Length `json:"width"`
+	Height Length `json:"height"`
+	Count  int    `json:"count"`
+	Paper  string `json:"paper,omitempty"`
+	Colour string `json:"colour,omitempty"`
+	Text   string `json:"text"`
+}
+
+// Missing is what has to be bought to make the batch.
+type Missing struct {
+	Sheet string `json:"sheet"`
+	Name  string `json:"name"`
+	Paper string `json:"paper,omitempty"`
+	Count int    `json:"count"`
+	Text  string `json:"text"`
+}
+
+// Cost is the paper of the batch, where every sheet's price is known.
+type Cost struct {
+	Batch   string   `json:"batch"`
+	Card    string   `json:"card"`
+	Working []string `json:"working"`
+}

@@ -1,0 +1,258 @@
+package job
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"maps"
+	"reflect"
+	"slices"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+)
+
+// MaxSize bounds a job document in bytes.
+const MaxSize = 256 << 10
+
+// mostTitle bounds a title in letters.
+const mostTitle = 200
+
+// Read reads a job document. Every problem names its field; unknown fields are
+// problems, lengths are not looked at yet. The error is a Problems.
+func Read(text []byte) (Job, error) {
+	root, err := decode(text)
+	if err != nil {
+		return Job{}, Problems{{"job", err.Error()}}
+	}
+	return FromDocument(root)
+}
+
+// FromDocument is Read of a document that is decoded already, its numbers as json.Number.
+func FromDocument(root any) (Job, error) {
+	r := &reader{}
+	var j Job
+	if r.into("", root, reflect.ValueOf(&j).Elem()); r.object("", root, nil) != nil {
+		r.identity(j)
+	}
+	if len(r.problems) > 0 {
+		return j, r.problems
+	}
+	return j, nil
+}
+
+// UnmarshalJSON reads a job as Read does; the error is a Problems.
+func (j *Job) UnmarshalJSON(text []byte) error {
+	var err error
+	*j, err = Read(text)
+	return err
+}
+
+func decode(text []byte) (any, error) {
+	if len(text) > MaxSize {
+		return nil, fmt.Errorf("larger than a job can be (%d kB)", MaxSize>>10)
+	}
+	in := json.NewDecoder(bytes.NewReader(text))
+	in.UseNumber()
+	var root any
+	err := in.Decode(&root)
+	if err == nil {
+		if _, err = in.Token(); errors.Is(err, io.EOF) {
+			return root, nil
+		}
+		err = errors.New("there is more after the end of the document")
+	}
+	line, column := place(text, in.InputOffset(), err)
+	return nil, fmt.Errorf(`not readable as JSON at line %d, column %d (%s); try {"format": "yellow-parcel-job", "version": 1, "envelope": "us-a7"}`,
+		line, column, strings.TrimPrefix(err.Error(), "json: "))
+}
+
+func place(text []byte, offset int64, err error) (line, column int) {
+	var syntax *json.SyntaxError
+	switch {
+	case errors.As(err, &syntax):
+		offset = syntax.Offset
+	case errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
+		offset = int64(len(text))
+	}
+	before := text[:min(int(offset), len(text))]
+	return 1 + bytes.Count(before, []byte("\n")), len(before) - bytes.LastIndexByte(before, '\n')
+}
+
+// reader walks a decoded document along the job's types.
+type reader struct{ problems Problems }
+
+// own is a type that is read in its own way.
+type own interface {
+	read(r *reader, field string, v any)
+}
+
+func (r *reader) fail(field, format string, args ...any) { r.problems.Failf(field, format, args...) }
+
+func (r *reader) identity(j Job) {
+	if j.Format != Format {
+		r.fail("format", "%q is not a job document; it should be %q", j.Format, Format)
+	}
+	if j.Version != Version {
+		r.fail("version", "%d is not a version this program reads; it reads %d", j.Version, Version)
+	}
+	if utf8.RuneCountInString(j.Title) > mostTitle {
+		r.fail("title", "longer than %d letters; try Lantern week invitation", mostTitle)
+	}
+}
+
+// into reads a value into a field of any type a job has.
+func (r *reader) into(field string, v any, to reflect.Value) {
+	if to.Kind() == reflect.Pointer {
+		if v != nil {
+			to.Set(reflect.New(to.Type().Elem()))
+			r.into(field, v, to.Elem())
+		}
+		return
+	}
+	if o, ok := to.Addr().Interface().(own); ok {
+		o.read(r, field, v)
+		return
+	}
+	switch to.Kind() {
+	case reflect.String:
+		to.SetString(r.text(field, v))
+	case reflect.Int:
+		to.SetInt(int64(r.whole(field, v)))
+	case reflect.Bool:
+		to.SetBool(r.yes(field, v))
+	case reflect.Struct:
+		r.group(field, v, to)
+	}
+}
+
+// group reads an object's fields, each by the name it is written with.
+func (r *reader) group(field string, v any, to reflect.Value) {
+	known := fieldsOf(to.Type())
+	m := r.object(field, v, known.names)
+	if m == nil {
+		return
+	}
+	for i, name := range known.names {
+		f := to.Field(known.at[i])
+		if f.Kind() == reflect.Slice {
+			r.list(join(field, name), m[name], f, known.most[i])
+			continue
+		}
+		r.into(join(field, name), m[name], f)
+	}
+}
+
+// list reads a list into a slice; an absent one stays absent, an empty one is empty.
+func (r *reader) list(field string, v any, to reflect.Value, most int) {
+	if v == nil {
+		return
+	}
+	all, ok := v.([]any)
+	if !ok {
+		r.fail(field, "should be a list in square brackets")
+	}
+	if len(all) > most {
+		r.fail(field, "at most %d", most)
+		all = all[:most]
+	}
+	to.Set(reflect.MakeSlice(to.Type(), len(all), len(all)))
+	for i, one := range all {
+		r.into(fmt.Sprintf("%s[%d]", field, i), one, to.Index(i))
+	}
+}
+
+// fields are those of a struct as they are written, and how long its lists may be.
+type fields struct {
+	names []string
+	at    []int
+	most  []int
+}
+
+func fieldsOf(t reflect.Type) fields {
+	var out fields
+	for i := range t.NumField() {
+		f := t.Field(i)
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		if name == "-" || name == "" {
+			continue
+		}
+		// A list without a bound, or with one that is no number, takes nothing: a test sees it.
+		most, _ := strconv.Atoi(f.Tag.Get("most"))
+		out.names, out.at, out.most = append(out.names, name), append(out.at, i), append(out.most, most)
+	}
+	return out
+}
+
+// object takes an object apart; any field not known is a problem that names it. A nil list knows every field.
+func (r *reader) object(path string, v any, known []string) map[string]any {
+	m, ok := v.(map[string]any)
+	if !ok {
+		if known != nil {
+			r.fail(rootName(path), "should be a group of fields: %s", strings.Join(known, ", "))
+		}
+		return nil
+	}
+	for _, name := range slices.Sorted(maps.Keys(m)) {
+		if known != nil && !slices.Contains(known, name) {
+			r.fail(join(path, Quoted(name)), "not a field here; known are %s", strings.Join(known, ", "))
+		}
+	}
+	return m
+}
+
+func rootName(path string) string {
+	if path == "" {
+		return "job"
+	}
+	return path
+}
+
+func join(path, name string) string {
+	if path == "" {
+		return name
+	}
+	return path + "." + name
+}
+
+// text reads a string; a bare number is taken as it was typed.
+func (r *reader) text(field string, v any) string {
+	switch v := v.(type) {
+	case nil:
+		return ""
+	case string:
+		return v
+	case json.Number:
+		return v.String()
+	}
+	r.fail(field, `should be text in quotes, like "5 1/2 in"`)
+	return ""
+}
+
+func (r *reader) length(field string, v any) Length { return Length(r.text(field, v)) }
+
+func (r *reader) whole(field string, v any) int {
+	switch v := v.(type) {
+	case nil:
+		return 0
+	case json.Number:
+		if n, err := strconv.Atoi(v.String()); err == nil {
+			return n
+		}
+	}
+	r.fail(field, "should be a whole number, like 80")
+	return 0
+}
+
+func (r *reader) yes(field string, v any) bool {
+	switch v := v.(type) {
+	case nil:
+		return false
+	case bool:
+		return v
+	}
+	r.fail(field, "should be true or false")
+	return false
+}

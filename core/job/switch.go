@@ -1,0 +1,74 @@
+package job
+
+import (
+	"reflect"
+	"strings"
+	"unicode/utf8"
+
+	"yellow-parcel/core/measure"
+)
+
+// Switch changes the job's unit and ruler without changing a single measure:
+// numbers typed without a unit get the one they were typed in. It walks the
+// job's own types, so that no field is left out.
+func Switch(j Job, to measure.Unit) Job {
+	from := j.Unit
+	if from == "" {
+		from = measure.Inches
+	}
+	out := withUnits(reflect.ValueOf(j), from).Interface().(Job)
+	out.Unit, out.Ruler = to, measure.DefaultRuler(to).String()
+	return out
+}
+
+// massUnits are the units a bare weight is in.
+var massUnits = map[measure.Unit]string{measure.Inches: "oz", measure.Millimetres: "g"}
+
+// withUnits is a copy of a part of a job in which every length and mass has a unit.
+func withUnits(v reflect.Value, from measure.Unit) reflect.Value {
+	out := reflect.New(v.Type()).Elem()
+	switch v.Kind() {
+	case reflect.Pointer:
+		if !v.IsNil() {
+			out.Set(reflect.New(v.Type().Elem()))
+			out.Elem().Set(withUnits(v.Elem(), from))
+		}
+	case reflect.Struct:
+		for i := range v.NumField() {
+			out.Field(i).Set(withUnits(v.Field(i), from))
+		}
+	case reflect.Slice:
+		if !v.IsNil() {
+			out.Set(reflect.MakeSlice(v.Type(), v.Len(), v.Len()))
+			for i := range v.Len() {
+				out.Index(i).Set(withUnits(v.Index(i), from))
+			}
+		}
+	case reflect.Map:
+		if !v.IsNil() {
+			out.Set(reflect.MakeMapWithSize(v.Type(), v.Len()))
+			for each := v.MapRange(); each.Next(); {
+				out.SetMapIndex(each.Key(), withUnits(each.Value(), from))
+			}
+		}
+	default:
+		switch v.Type() {
+		case reflect.TypeFor[Length]():
+			out.SetString(withUnit(v.String(), string(from)))
+		case reflect.TypeFor[Mass]():
+			out.SetString(withUnit(v.String(), massUnits[from]))
+		default:
+			out.Set(v)
+		}
+	}
+	return out
+}
+
+// withUnit adds a unit to a text that ends in a figure.
+func withUnit(text, unit string) string {
+	s := strings.TrimSpace(text)
+	if last, _ := utf8.DecodeLastRuneInString(s); s == "" || !strings.ContainsRune("0123456789.½¼¾⅛⅜⅝⅞", last) {
+		return text
+	}
+	return s + " " + unit
+}

@@ -1,0 +1,36 @@
+package job
+
+import "yellow-parcel/core/measure"
+
+// Tools are a maker's own: what a job takes for granted where it does not say otherwise.
+type Tools struct {
+	Unit    measure.Unit `json:"unit,omitempty"`
+	Ruler   string       `json:"ruler,omitempty"`
+	Trimmer *TrimmerSpec `json:"trimmer,omitempty"`
+	Board   *BoardSpec   `json:"board,omitempty"`
+	Mat     Length       `json:"mat,omitempty" doc:"what a cutting machine leaves free at each side of its mat"`
+
+	Materials []MaterialSpec `json:"materials,omitempty"`
+	Stamps    []StampSpec    `json:"stamps,omitempty"`
+}
+
+// With is the job with the maker's own tools where it names none. The unit and
+// the ruler are the job's own from its first day, since its figures are typed in them.
+func (j Job) With(t Tools) Job {
+	if j.Trimmer == nil {
+		j.Trimmer = t.Trimmer
+	}
+	if j.Board == nil {
+		j.Board = t.Board
+	}
+	if j.Mat == "" {
+		j.Mat = t.Mat
+	}
+	if len(j.Materials) == 0 {
+		j.Materials = t.Materials
+	}
+	if len(j.Stamps) == 0 {
+		j.Stamps = t.Stamps
+	}
+	return j
+}

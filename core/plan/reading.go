@@ -1,0 +1,52 @@
+package plan
+
+import (
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/work"
+)
+
+// ReadLength reads a typed length and moves it by a number of ruler marks,
+// never below zero. What is not a length says why; a half-typed one is nothing unusual.
+func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) document.Reading {
+	l, err := measure.Parse(text, unit)
+	if err != nil {
+		return document.Reading{Typed: text, Wrong: err.Error()}
+	}
+	typed := text
+	switch {
+	case marks > 0:
+		l = ruler.Down(l) + measure.Length(marks)*ruler.Step
+	case marks < 0:
+		l = max(ruler.Up(l)+measure.Length(marks)*ruler.Step, 0)
+	}
+	if marks != 0 {
+		typed = l.Text(unit)
+	}
+	return document.Reading{Length: say{unit: unit, ruler: ruler}.length(l), Typed: typed}
+}
+
+// JigOffset is what a scoring board reads at the tip of a corner in its jig,
+// found out with a square of known side: laid in the jig, its far tip reads the
+// square's diagonal and the offset. The error is a job.Problems, naming "side" or "reading".
+func JigOffset(side, reading string, unit measure.Unit) (document.Length, error) {
+	offset, diagonal, err := brief.ReadJig(side, reading, unit)
+	if err != nil {
+		return document.Length{}, err
+	}
+	if offset < 0 {
+		return document.Length{}, job.Problems{{Field: "reading", Text: "less than the square's own diagonal of " + decimal(diagonal, unit) + "; read the far tip, with the near one in the jig"}}
+	}
+	return say{unit: unit, ruler: measure.DefaultRuler(unit)}.length(offset), nil
+}
+
+// GaugeLabel is what a slot gauge is marked with.
+func GaugeLabel(g *work.Gauge, u measure.Unit) string {
+	label := g.Slot.Text(u) + " thick"
+	if g.Class != nil {
+		label = g.Carrier.Name + ", " + lower(g.Class.Name) + ": " + label
+	}
+	return label
+}

@@ -1,0 +1,218 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/ways"
+)
+
+// say writes figures as a job's maker reads them: in its unit, on its ruler.
+type say struct {
+	unit  measure.Unit
+	ruler measure.Ruler
+	brief bool // lengths are written in the job's unit alone, but for figures
+}
+
+// LengthOf writes a length in a unit, for a ruler of the usual graduation.
+func LengthOf(l measure.Length, u measure.Unit) document.Length {
+	return say{unit: u, ruler: measure.DefaultRuler(u)}.length(l)
+}
+
+func (s say) length(l measure.Length) document.Length {
+	if s.brief {
+		return s.marked(document.Length{Text: l.Text(s.unit), In: l.In(), MM: l.MM()}, l)
+	}
+	return s.full(l)
+}
+
+// full is a length in both units.
+func (s say) full(l measure.Length) document.Length {
+	out := document.Length{In: l.In(), MM: l.MM()}
+	out.Text, out.Alt = l.Texts(s.unit)
+	return s.marked(out, l)
+}
+
+// marked adds the nearest ruler mark to a length that falls between two.
+func (s say) marked(out document.Length, l measure.Length) document.Length {
+	if s.ruler.Down(l) != l {
+		out.Mark = s.ruler.Nearest(l).Text(s.unit)
+	}
+	return out
+}
+
+func (s say) size(z card.Size) document.Size {
+	return document.Size{Width: s.length(z.Width), Height: s.length(z.Height)}
+}
+
+func (s say) text(l measure.Length) string { return l.Text(s.unit) }
+
+// bare is a length without its unit, for sums in which the last figure carries it.
+func (s say) bare(l measure.Length) string { return l.Bare(s.unit) }
+
+// sizeText is a size with its unit once: "9 7/8 × 7 3/16 in".
+func (s say) sizeText(z card.Size) string { return z.Text(s.unit) }
+
+// rounded adds to a line of working where the exact result met the ruler.
+func (s say) rounded(line string, exact, marked measure.Length, way string) string {
+	if exact == marked {
+		return line + s.text(exact)
+	}
+	return line + s.text(exact) + ", " + way + " to " + s.text(marked) + " on the ruler"
+}
+
+func (s say) figure(key string, l measure.Length) document.Figure {
+	return document.Figure{Key: key, Length: s.full(l)}
+}
+
+func (s say) both(key string, z card.Size) []document.Figure {
+	return []document.Figure{s.figure(key+".width", z.Width), s.figure(key+".height", z.Height)}
+}
+
+// decimal is an irrational result, always in decimals.
+func (s say) decimal(l measure.Length) string { return decimal(l, s.unit) }
+
+func decimal(l measure.Length, u measure.Unit) string {
+	if u == measure.Millimetres {
+		return fmt.Sprintf("%.2f mm", l.MM())
+	}
+	return fmt.Sprintf("%.3f in", l.In())
+}
+
+// near writes a length by the marks of the job's ruler: no decimals that the ruler
+// cannot show. On a ruler of the other system it is written as it is.
+func (s say) near(l measure.Length) string {
+	mark := s.ruler.Down(l)
+	switch {
+	case mark == l || s.ruler.Unit != s.unit:
+		return s.text(l)
+	case mark == 0:
+		return "under " + s.text(s.ruler.Step)
+	}
+	return "a little over " + s.text(mark)
+}
+
+// smallArea writes the area of a hole: to the square millimetre, or in hundredths
+// of a square inch, of which a hole of some size has at least one.
+func (s say) smallArea(mm2 float64) string {
+	switch {
+	case s.unit == measure.Millimetres:
+		return fmt.Sprintf("%.0f mm²", mm2)
+	case mm2 < 0.5:
+		return "0 sq in"
+	}
+	return fmt.Sprintf("%.2f sq in", max(mm2/645.16, 0.01))
+}
+
+func (s say) area(mm2 float64) string {
+	if s.unit == measure.Millimetres {
+		return fmt.Sprintf("%.0f cm²", mm2/100)
+	}
+	return fmt.Sprintf("%.0f sq in", mm2/645.16)
+}
+
+// fill puts figures and names in a sentence's places {0}, {1} and so on. What a
+// name says is put in as it is, braces and all.
+func (s say) fill(sentence string, with ...any) string {
+	return filled(sentence, func(place string) (string, bool) {
+		var i int
+		if _, err := fmt.Sscanf(place, "%d", &i); err != nil || i >= len(with) {
+			return "", false
+		}
+		switch v := with[i].(type) {
+		case measure.Length:
+			return s.text(v), true
+		case card.Size:
+			return s.sizeText(v), true
+		case ways.Thing:
+			return lower(string(v)), true
+		}
+		return fmt.Sprint(with[i]), true
+	})
+}
+
+// sentence is fill with lengths alone.
+func (s say) sentence(words string, with []measure.Length) string {
+	return filled(words, func(place string) (string, bool) {
+		var i int
+		if _, err := fmt.Sscanf(place, "%d", &i); err != nil || i >= len(with) {
+			return "", false
+		}
+		return s.text(with[i]), true
+	})
+}
+
+// filled writes a sentence with what stands for each place in braces.
+func filled(sentence string, value func(place string) (string, bool)) string {
+	if !strings.Contains(sentence, "{") {
+		return sentence
+	}
+	var b strings.Builder
+	for {
+		before, rest, found := strings.Cut(sentence, "{")
+		b.WriteString(before)
+		if !found {
+			return b.String()
+		}
+		place, after, closed := strings.Cut(rest, "}")
+		text, known := value(place)
+		if !closed || !known {
+			b.WriteString("{")
+			sentence = rest
+			continue
+		}
+		b.WriteString(text)
+		sentence = after
+	}
+}
+
+// lower starts a phrase in the middle of a sentence.
+func lower(s string) string { return firstAs(s, unicode.ToLower) }
+
+// capital starts a sentence.
+func capital(s string) string { return firstAs(s, unicode.ToUpper) }
+
+func firstAs(s string, as func(rune) rune) string {
+	r, n := utf8.DecodeRuneInString(s)
+	if n == 0 || r == utf8.RuneError {
+		return s
+	}
+	return string(as(r)) + s[n:]
+}
+
+func article(noun string) string {
+	if noun != "" && strings.ContainsRune("aeiou", rune(noun[0])) {
+		return "an " + noun
+	}
+	return "a " + noun
+}
+
+func plural(n int, one string) string {
+	if n == 1 {
+		return one
+	}
+	return one + "s"
+}
+
+func sheetsText(n int) string { return fmt.Sprintf("%d %s", n, plural(n, "sheet")) }
+
+func timesText(n int) string {
+	if n == 1 {
+		return "once"
+	}
+	return fmt.Sprintf("%d times", n)
+}
+
+func piecesText(n int) string { return fmt.Sprintf("%d %s", n, plural(n, "piece")) }
+
+func letterOf(i int) string {
+	if i < 26 {
+		return string(rune('A' + i))
+	}
+	return letterOf(i/26-1) + letterOf(i%26)
+}

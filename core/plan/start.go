@@ -1,0 +1,115 @@
+package plan
+
+import (
+	"fmt"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
+)
+
+// start is the finished card, and the envelope on hand.
+func (w *writer) start() { startWriter{w}.write() }
+
+// startWriter words where the job starts.
+type startWriter struct{ *writer }
+
+func (w startWriter) write() {
+	p, c := w.plan, w.r.Card
+	p.Card = document.Card{Width: w.length(c.Size.Width), Height: w.length(c.Size.Height), Thickness: w.length(c.Thickness), Weight: c.Weight.Text(w.unit),
+		Text: w.sizeText(c.Size), From: string(w.b.Card.From)}
+	if e := w.b.Envelope; e != nil {
+		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.length(e.Size.Width), Height: w.length(e.Size.Height)}
+		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.both("envelope", e.Size)...)
+	}
+	w.answer("start", "card", "Finished card", "", w.cardWorking(), w.both("card", c.Size)...)
+	if z, o := c.Outer(), c.Overhang; z != c.Size {
+		w.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{
+			fmt.Sprintf("%s card + %s left + %s right wide; %s card + %s above + %s below high.", w.bare(c.Size.Width), w.bare(o.Left), w.bare(o.Right),
+				w.bare(c.Size.Height), w.bare(o.Top), w.bare(o.Bottom)),
+		}, w.both("outer", z)...)
+		p.Card.Outer = &document.CardOuter{Size: w.size(z), Left: o.Left.MM(), Top: o.Top.MM()}
+	}
+	w.clearance()
+}
+
+func (w startWriter) cardWorking() []string {
+	switch w.b.Card.From {
+	case brief.FromSheet:
+		return []string{"The largest card of this fold that " + w.b.Stock.Sheet.Name + " gives."}
+	case brief.FromEnvelope:
+		w.customary()
+		e, z := w.b.Envelope.Size, w.r.Untwisted()
+		return []string{w.within(e.Width, z.Width), w.within(e.Height, z.Height)}
+	}
+	return []string{"As given."}
+}
+
+func (w startWriter) within(outer, inner measure.Length) string {
+	thick, ease := w.r.Card.Thickness, w.b.Card.Ease
+	sum := fmt.Sprintf("%s envelope − %s ease = ", w.bare(outer), w.bare(ease))
+	if thick > 0 {
+		sum = fmt.Sprintf("%s envelope − %s thick − %s ease = ", w.bare(outer), w.bare(thick), w.bare(ease))
+	}
+	return w.rounded(sum, outer-thick-ease, inner, "down")
+}
+
+// customary offers the card the trade sells for the format, where it differs.
+func (w startWriter) customary() {
+	z := w.b.Envelope.Sold
+	if z == (card.Size{}) || z == w.r.Card.Size {
+		return
+	}
+	w.plan.Card.Customary = &document.SizeHint{Text: w.sizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.unit)}
+}
+
+// clearance is the room round the card in the envelope on hand.
+func (w startWriter) clearance() {
+	if w.b.Envelope == nil {
+		return
+	}
+	e, room, lying := w.b.Envelope.Size, w.r.Own.Clearance, w.r.Card.Size
+	if w.r.Own.Turned {
+		lying = lying.Turned()
+	}
+	w.answer("start", "clearance", "Room round the card", "envelope less card",
+		[]string{
+			fmt.Sprintf("%s − %s = %s wide", w.bare(e.Width), w.bare(lying.Width), w.text(room.Width)),
+			fmt.Sprintf("%s − %s = %s high; the card's %s of thickness comes out of this", w.bare(e.Height), w.bare(lying.Height), w.text(room.Height), w.text(w.r.Card.Thickness)),
+		}, w.both("clearance", room)...)
+}
+
+// makes lists what else the sheet gives, when the job starts from one.
+func (w *writer) makes() {
+	for _, one := range w.r.Makes {
+		z := one.Finished
+		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.sizeText(z), Width: w.length(z.Width), Height: w.length(z.Height), PerSheet: one.PerSheet(),
+			Patch: job.Then(job.Resized(z, w.unit), job.Set("card", "fold", one.Fold.ID))}
+		if one.Best.Verdict != card.No {
+			mk.Envelope, mk.Verdict = w.b.Catalog.Formats[one.Best.Envelope.Place].Name, string(one.Best.Verdict)
+		}
+		w.plan.Makes = append(w.plan.Makes, mk)
+	}
+}
+
+// fitsShown is how many envelopes a screen lists.
+const fitsShown = 14
+
+// fits is the card in every catalogue envelope, best first.
+func (w *writer) fits() {
+	best := w.r.Fits
+	if !w.whole {
+		best = best[:min(fitsShown, len(best))]
+	}
+	w.plan.Fits = make([]document.Fit, len(best))
+	for i, fit := range best {
+		f := w.b.Catalog.Formats[fit.Envelope.Place]
+		w.plan.Fits[i] = document.Fit{
+			Format: f.ID, Name: f.Name, Family: f.Family, Width: w.length(f.Width), Height: w.length(f.Height),
+			Turned: fit.Turned, Clearance: w.size(fit.Clearance), Thickest: w.length(fit.Thickest), Verdict: fit.Verdict,
+			Patch: job.Patch{"envelope": f.ID},
+		}
+	}
+}

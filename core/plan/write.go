@@ -1,0 +1,164 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/ways"
+	"yellow-parcel/core/work"
+)
+
+// Work says how much to work out. The zero Work plans everything but trials.
+type Work struct {
+	Solve  work.Solver  // nil for trim.Solve
+	Trials int          // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Memory *work.Memory // of what was worked out before; nil for none
+	Today  string       // YYYY-MM-DD, against which prices are old; empty to leave that out
+	NoWays bool         // ways out of what the post refuses are not looked for
+	Whole  bool         // all that the document has; else what screens show beside their drawings
+}
+
+// Make works out the whole plan of a job without trials. The error is a job.Problems, each naming its field.
+func Make(j job.Job, cat *catalog.Catalog) (*document.Plan, error) {
+	return MakeWith(j, cat, Work{Whole: true})
+}
+
+// MakeWith is Make with a say in how much is worked out.
+func MakeWith(j job.Job, cat *catalog.Catalog, how Work) (*document.Plan, error) {
+	all, err := WorkOut(j, cat, how)
+	if err != nil {
+		return nil, err
+	}
+	return all.Plan, nil
+}
+
+// Whole is a job taken all the way: what was worked out, the ways out by
+// carrier, and the plan that says it.
+type Whole struct {
+	Result *work.Result
+	Ways   []ways.Out // nil where none were looked for
+	Plan   *document.Plan
+	Today  string // as it was asked for
+}
+
+// WorkOut takes a job all the way: briefed, worked out, its ways out looked for,
+// and written. The error is a job.Problems.
+func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
+	b, err := brief.Read(j, cat)
+	if err != nil {
+		return nil, err
+	}
+	if how.Solve == nil {
+		how.Solve = how.Memory.Solve
+	}
+	out := &Whole{Today: how.Today}
+	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory}); err != nil {
+		return nil, err
+	}
+	if !how.NoWays {
+		out.Ways = ways.Find(j, out.Result, cat, how.Memory)
+	}
+	out.Plan = Write(out.Result, out.Ways, how)
+	return out, nil
+}
+
+// writer puts a result in words, station by station.
+type writer struct {
+	say
+	r     *work.Result
+	b     *brief.Brief
+	ways  []ways.Out // by carrier; nil where none were looked for
+	today string
+	whole bool
+	plan  *document.Plan
+}
+
+// Write says what was worked out. Ways go with the result's carriers; of how,
+// the day counts, and whether the whole document is written.
+func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
+	b := r.Brief
+	w := &writer{say: say{b.Unit, b.Ruler, !how.Whole}, r: r, b: b, ways: out, today: how.Today, whole: how.Whole, plan: &document.Plan{
+		Format: document.Format, Version: document.Version, Title: b.Title, Unit: b.Unit, Ruler: b.Ruler.String(), Quantity: b.Quantity,
+		Layers: []document.Layer{}, Ladder: []document.Rung{}, Makes: []document.Makeable{}, Unsuited: []document.Unsuited{}, Reasons: []string{}, Schools: []string{},
+		Extras: []document.Extra{}, Answers: make([]document.Answer, 0, 32), Warnings: []document.Note{},
+	}}
+	w.start()
+	w.base()
+	w.layers()
+	w.makes()
+	w.cutPlan()
+	w.fits()
+	w.blanks()
+	w.extras()
+	w.finished()
+	w.post()
+	w.postage()
+	w.gauge()
+	w.stations()
+	w.assumed()
+	return w.plan
+}
+
+// answer adds a line to the cut list.
+func (w *writer) answer(station, key, label, note string, working []string, figures ...document.Figure) {
+	w.plan.Answers = append(w.plan.Answers, line(station, key, label, note, working, figures...))
+}
+
+func line(station, key, label, note string, working []string, figures ...document.Figure) document.Answer {
+	a := document.Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: figures}
+	parts := make([]string, 0, 6)
+	parts = append(parts, label, " ")
+	for i, f := range figures {
+		if i > 0 {
+			parts = append(parts, " × ")
+		}
+		parts = append(parts, f.Text)
+	}
+	if note != "" {
+		parts = append(parts, " ", note)
+	}
+	a.Copy = strings.Join(parts, "")
+	return a
+}
+
+// words is a line of the cut list whose answer is no figure: it stands in the note.
+func words(station, key, label, note string, working ...string) document.Answer {
+	return document.Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: []document.Figure{}, Copy: label + " " + note}
+}
+
+func (w *writer) warn(code, field, text string) {
+	w.plan.Warnings = append(w.plan.Warnings, document.Note{Code: code, Field: field, Text: text})
+}
+
+// assumed says what the job left open.
+func (w *writer) assumed() {
+	w.plan.Assumed = make([]document.Note, 0, len(w.b.Assumed)+1)
+	for _, a := range w.b.Assumed {
+		w.plan.Assumed = append(w.plan.Assumed, document.Note{Code: "assumed", Field: string(a), Text: w.assumption(a)})
+	}
+	if w.b.Card.Weight == 0 {
+		w.plan.Assumed = append(w.plan.Assumed, document.Note{Code: "assumed", Field: string(brief.AssumedWeight), Text: w.assumption(brief.AssumedWeight)})
+	}
+}
+
+func (w *writer) assumption(a brief.Assumption) string {
+	switch a {
+	case brief.AssumedFlat:
+		return "a flat card, no thicker than its own stock"
+	case brief.AssumedFold:
+		return "a book fold, on the side"
+	case brief.AssumedLayers:
+		return fmt.Sprintf("two layers with a border of %s each", w.text(brief.UsualStep(w.unit)))
+	case brief.AssumedSheet:
+		return w.b.Stock.Sheet.Name + " card stock"
+	case brief.AssumedCarriers:
+		return w.b.Post.Carriers[0].Name
+	case brief.AssumedWeight:
+		return fmt.Sprintf("about %s, from its papers and pieces", w.r.Card.Weight.Text(w.unit))
+	}
+	return string(a)
+}

@@ -1,0 +1,99 @@
+package post
+
+import (
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+)
+
+// trial is one class tried on one piece.
+type trial struct {
+	carrier                 *Carrier
+	class                   *Class
+	piece                   *Piece
+	quiet                   bool           // no list of checks
+	surcharging             bool           // it is the surcharge's rules that are tried
+	length, height          measure.Length // the length is the side parallel to the address
+	side                    measure.Length // how far a side may be out
+	checks                  []Check
+	troubles                int
+	near                    bool
+	over, under, surcharged bool
+}
+
+// try holds a piece against every rule of a class. Surcharges are looked at
+// only where the class takes it.
+func try(c *Carrier, class *Class, p *Piece, quiet bool) trial {
+	t := trial{carrier: c, class: class, piece: p, quiet: quiet, side: measure.Length(c.Measuring.Side)}
+	if p.SoldSize {
+		t.side = 0
+	}
+	t.lie()
+	limits.try(&t, &class.Limits)
+	if !t.over && !t.under && class.Surcharge != nil {
+		t.surcharging = true
+		extras.try(&t, class.Surcharge)
+	}
+	return t
+}
+
+// lie settles which side is the length: the one parallel to the address.
+func (t *trial) lie() {
+	t.length, t.height = max(t.piece.Width, t.piece.Height), min(t.piece.Width, t.piece.Height)
+	if t.piece.AddressShort && t.class.Lies != "longest" {
+		t.length, t.height = t.height, t.length
+	}
+}
+
+// past is what a rule that is broken comes to: no for the class, or its surcharge.
+func (t *trial) past() State {
+	if t.surcharging {
+		return Surcharged
+	}
+	return Fails
+}
+
+// note adds a check to the trial; what fails is more than the class takes.
+func (t *trial) note(c Check) {
+	t.over = t.over || c.State == Fails
+	t.add(c)
+}
+
+// fallsShort is note for a piece that is less than the class takes.
+func (t *trial) fallsShort(c Check) {
+	t.under = t.under || c.State == Fails
+	t.add(c)
+}
+
+func (t *trial) add(c Check) {
+	t.near = t.near || c.State == Near
+	t.surcharged = t.surcharged || c.State == Surcharged
+	if c.State != Passes {
+		t.troubles++
+	}
+	if !t.quiet {
+		c.Class = t.class
+		t.checks = append(t.checks, c)
+	}
+}
+
+// bends is what a rule about stiffness makes of the piece's band.
+func (t *trial) bends() State {
+	switch b := t.piece.Bends; {
+	case b.Low == card.TooRigid:
+		return t.past()
+	case b.High != card.Easy:
+		return Near
+	}
+	return Passes
+}
+
+// state is what the checks of a class that takes the piece come to.
+func (t *trial) state() State {
+	switch {
+	case t.near:
+		return Near
+	case t.surcharged:
+		return Surcharged
+	}
+	return Passes
+}

@@ -1,0 +1,41 @@
+package trim
+
+import "encoding/binary"
+
+// Key tells problems apart: two have the same key only where the same pieces
+// are cut from the same sheets by the same trimmer. Every name has its length
+// before it, so that no name can pass for something else. How long to search is
+// no part of it.
+func (p *Problem) Key() string {
+	var b []byte
+	number := func(n int64) { b = binary.AppendVarint(b, n) }
+	text := func(s string) {
+		number(int64(len(s)))
+		b = append(b, s...)
+	}
+	number(int64(len(p.Pieces)))
+	for _, q := range p.Pieces {
+		text(q.Name)
+		text(q.Paper)
+		text(string(q.Grain))
+		number(int64(q.Size.Width))
+		number(int64(q.Size.Height))
+		number(int64(q.Count))
+	}
+	for _, s := range p.Sheets {
+		text(s.Name)
+		text(s.Paper)
+		text(string(s.Grain))
+		number(int64(s.Size.Width))
+		number(int64(s.Size.Height))
+		number(int64(s.Count))
+		buy := int64(0)
+		if s.Buy {
+			buy = 1
+		}
+		number(buy)
+	}
+	number(int64(p.Limits.Longest))
+	number(int64(p.Limits.Deepest))
+	return string(b)
+}

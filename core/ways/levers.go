@@ -1,0 +1,233 @@
+package ways
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/post"
+)
+
+// Lever is a change the search may try: its words, how much work it is, and the
+// patch. Levers of one family do the same thing more or less. Words has places
+// {0}, {1} for With: lengths, sizes, names of things and names as they are.
+type Lever struct {
+	Family  string
+	Words   string
+	With    []any
+	Again   bool // the card has to be measured again
+	Minutes int
+	Patch   job.Patch
+}
+
+// Thing is the name of something on the card, in the middle of a sentence.
+type Thing string
+
+// The work of a lever, roughly in minutes at the bench.
+const (
+	minutesFoam   = 2
+	minutesMove   = 2
+	minutesMark   = 2 // and one more for every half inch
+	minutesBuy    = 3
+	minutesRemove = 3
+	minutesMake   = 4
+	minutesLayer  = 4
+)
+
+// levers are all the changes worth trying on a job, but for those of its size.
+func (s *search) levers() []Lever {
+	return slices.Concat(s.seconds(), s.anew(s.layerLevers()), s.anew(s.stockLevers()))
+}
+
+// seconds are the changes worth trying after another.
+func (s *search) seconds() []Lever {
+	return slices.Concat(s.handLevers(), s.anew(s.foamLevers()), s.anew(s.pieceLevers()), s.envelopeLevers())
+}
+
+// anew gives up what was measured or weighed where a lever changes what the
+// card is made of: it has to be measured again, and until then is worked out.
+func (s *search) anew(all []Lever) []Lever {
+	again := job.Patch{}
+	if s.result.Brief.Card.Measured {
+		again["thickness"] = nil
+	}
+	if s.result.Brief.Card.Weight > 0 {
+		again["weight"] = nil
+	}
+	if len(again) == 0 {
+		return all
+	}
+	for i := range all {
+		all[i].Again = true
+		all[i].Patch = job.Then(all[i].Patch, job.Patch{"card": again})
+	}
+	return all
+}
+
+// handLevers are how the piece is handed in, as the carriers' rules have them.
+func (s *search) handLevers() []Lever {
+	var out []Lever
+	for _, l := range post.Levers(s.result.Brief.Post.Handed) {
+		out = append(out, Lever{Family: l.Family, Words: l.Label, Minutes: l.Minutes, Patch: l.Patch})
+	}
+	return out
+}
+
+// listOf is a list of the document, each entry a group of fields.
+func listOf(doc map[string]any, group, field string) []any {
+	if group != "" {
+		inner, _ := doc[group].(map[string]any)
+		doc = inner
+	}
+	all, _ := doc[field].([]any)
+	return all
+}
+
+// with is a list with one entry's field changed.
+func with(all []any, i int, field string, v any) []any {
+	out := slices.Clone(all)
+	entry, _ := out[i].(map[string]any)
+	out[i] = job.Merged(entry, job.Patch{field: v})
+	return out
+}
+
+// flatTape is the joint that lifts nothing.
+const flatTape = "tape"
+
+// thinner are the joints that lift less than one does, the thickest first, flat tape last.
+func (s *search) thinner(than brief.Joint) (ids []string, names []Thing) {
+	foams := slices.Clone(s.result.Brief.Catalog.Materials)
+	slices.SortStableFunc(foams, func(a, b catalog.Material) int { return cmp.Compare(b.Thickness, a.Thickness) })
+	for _, f := range foams {
+		if f.Kind == catalog.Foam && f.Thickness < than.Material.Thickness {
+			ids, names = append(ids, f.ID), append(names, Thing(f.Name))
+		}
+	}
+	return append(ids, flatTape), append(names, "flat tape")
+}
+
+// foamLevers swap foam for a thinner one, under a layer or a piece.
+func (s *search) foamLevers() []Lever {
+	var out []Lever
+	add := func(family, name string, j brief.Joint, patch func(id string) job.Patch) {
+		if !j.Foam() {
+			return
+		}
+		ids, names := s.thinner(j)
+		for k, id := range ids {
+			out = append(out, Lever{Family: family, Words: "Put {0} on {1}", With: []any{Thing(name), names[k]}, Minutes: minutesFoam + k/4, Patch: patch(id)})
+		}
+	}
+	layers := listOf(s.doc, "", "layers")
+	for i, l := range s.result.Brief.Layers.Each {
+		if i < len(layers) {
+			add(fmt.Sprintf("foam-layer%d", i), l.Name, l.Joint, func(id string) job.Patch {
+				return job.Patch{"layers": with(layers, i, "joint", id)}
+			})
+		}
+	}
+	build := listOf(s.doc, "card", "build")
+	for i, b := range s.result.Brief.Card.Build {
+		add(fmt.Sprintf("foam-part%d", i), b.Name, b.Joint, func(id string) job.Patch {
+			return job.Set("card", "build", with(build, i, "joint", id))
+		})
+	}
+	return out
+}
+
+// pieceLevers take a piece off the card, or move it to where the card is thinnest.
+func (s *search) pieceLevers() []Lever {
+	var out []Lever
+	b := s.result.Brief
+	build := listOf(s.doc, "card", "build")
+	thin := s.result.Card.Map.Thinnest
+	for i, p := range b.Card.Build {
+		rest := slices.Delete(slices.Clone(build), i, i+1)
+		out = append(out, Lever{Family: fmt.Sprintf("off%d", i), Words: "Leave {0} off", With: []any{Thing(p.Name)}, Minutes: minutesRemove, Patch: job.Set("card", "build", rest)})
+		if p.Material.Kind != catalog.Trim {
+			continue
+		}
+		z := p.Size
+		if z.Width < thin.Width && z.Height < thin.Height {
+			x, y := b.Ruler.Nearest(thin.X+(thin.Width-z.Width)/2), b.Ruler.Nearest(thin.Y+(thin.Height-z.Height)/2)
+			moved := with(with(build, i, "x", x.Text(b.Unit)), i, "y", y.Text(b.Unit))
+			out = append(out, Lever{Family: fmt.Sprintf("move%d", i), Words: "Move {0} to {1} from the left, {2} from the top", With: []any{Thing(p.Name), x, y},
+				Minutes: minutesMove, Patch: job.Set("card", "build", moved)})
+		}
+	}
+	if len(build) > 1 {
+		out = append(out, Lever{Family: "off-all", Words: "Leave everything on top off", Minutes: minutesRemove + len(build), Patch: job.Set("card", "build", []any{})})
+	}
+	return out
+}
+
+// layerLevers leave a layer off.
+func (s *search) layerLevers() []Lever {
+	var out []Lever
+	layers := listOf(s.doc, "", "layers")
+	for i := range layers {
+		if i < len(s.result.Brief.Layers.Each) {
+			rest := slices.Delete(slices.Clone(layers), i, i+1)
+			out = append(out, Lever{Family: "layer", Words: "Leave {0} off", With: []any{Thing(s.result.Brief.Layers.Each[i].Name)}, Minutes: minutesLayer, Patch: job.Patch{"layers": rest}})
+		}
+	}
+	return out
+}
+
+// lighter are the weights of card stock commonly sold, g/m2.
+var lighter = []int{270, 216, 176}
+
+// stockLevers make the base of lighter paper.
+func (s *search) stockLevers() []Lever {
+	var out []Lever
+	for _, gsm := range lighter {
+		if float64(gsm) < s.result.Brief.Base.GSM()-1 {
+			out = append(out, Lever{Family: "stock", Words: fmt.Sprintf("Make the base of %d g/m² stock", gsm), Minutes: minutesBuy, Patch: job.Set("card", "stock", fmt.Sprintf("%d g", gsm))})
+		}
+	}
+	return out
+}
+
+// formatsTried is how many bought envelopes the search tries, the best fits first.
+const formatsTried = 6
+
+// envelopeLevers make another envelope, or buy one.
+func (s *search) envelopeLevers() []Lever {
+	var out []Lever
+	r, b := s.result, s.result.Brief
+	// A blank in place of an envelope on hand keeps the card's size.
+	var keep job.Patch
+	if b.Envelope != nil {
+		keep = job.Then(job.Patch{"envelope": nil}, job.Resized(r.Untwisted(), b.Unit))
+	}
+	for _, style := range blank.Styles() {
+		for _, v := range style.Variants {
+			if b.Envelope == nil && b.Blank.Style != nil && b.Blank.Style.ID == style.ID && style.Variant(b.Blank.Variant, b.Blank.Options).ID == v.ID {
+				continue
+			}
+			out = append(out, Lever{Family: "make", Words: "Make it: {0}", With: []any{Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v))})
+		}
+	}
+	tried := 0
+	for _, fit := range card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness) {
+		if fit.Verdict != card.Good && fit.Verdict != card.Loose || tried == formatsTried {
+			break
+		}
+		f := b.Catalog.Formats[fit.Envelope.Place]
+		if b.Envelope != nil && b.Envelope.ID == f.ID {
+			continue
+		}
+		tried++
+		l := Lever{Family: "buy", Words: "Buy {0} envelopes", With: []any{f.Name}, Minutes: minutesBuy, Patch: job.Then(keep, job.Patch{"envelope": f.ID})}
+		if fit.Verdict == card.Loose {
+			l.Minutes++
+		}
+		out = append(out, l)
+	}
+	return out
+}

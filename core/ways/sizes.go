@@ -1,0 +1,73 @@
+package ways
+
+import (
+	"slices"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+)
+
+// How far the size of a card is changed, in ruler marks: wide steps first, and
+// where one of them changes what a carrier says, the marks just before it.
+var marksTried = [][]measure.Length{{4, 1, 2, 3}, {12, 6, 8, 10}, {32, 16, 20, 24}}
+
+// mostChanged bounds how far a card's size is changed.
+const mostChanged = 2 * measure.Inch
+
+// halfInch is what a lever of the card's size takes another minute for.
+const halfInch = measure.Inch / 2
+
+// direction is a way the size of a card is changed.
+type direction struct {
+	family, words string
+	w, h          measure.Length
+}
+
+var directions = []direction{
+	{"narrower", "narrower", -1, 0}, {"shorter", "shorter", 0, -1}, {"smaller", "smaller each way", -1, -1}, {"wider", "wider", 1, 0}, {"taller", "taller", 0, 1},
+}
+
+// sizes makes a card of a given size smaller or larger by marks of the ruler.
+func (s *search) sizes(now []post.Verdict) []tried {
+	if s.result.Brief.Card.From != brief.FromCard {
+		return nil
+	}
+	var out []tried
+	for _, d := range directions {
+		last := now
+		for _, marks := range marksTried {
+			l, ok := s.sizeLever(d, marks[0])
+			if !ok {
+				break
+			}
+			t, ok := s.attempt(l)
+			if !ok {
+				continue
+			}
+			out = append(out, t)
+			if slices.EqualFunc(t.verdicts, last, func(a, b post.Verdict) bool { return a.Compare(b) == 0 }) {
+				continue
+			}
+			last = t.verdicts
+			for _, k := range marks[1:] {
+				if l, ok := s.sizeLever(d, k); ok {
+					out = append(out, s.all([]Lever{l})...)
+				}
+			}
+		}
+	}
+	return out
+}
+
+func (s *search) sizeLever(d direction, marks measure.Length) (Lever, bool) {
+	b := s.result.Brief
+	z, by := s.result.Untwisted(), marks*b.Ruler.Step
+	to := card.Size{Width: b.Ruler.Down(z.Width) + d.w*by, Height: b.Ruler.Down(z.Height) + d.h*by}
+	if min(to.Width, to.Height) < brief.Pieces.Least || by > mostChanged {
+		return Lever{}, false
+	}
+	return Lever{Family: d.family, Words: "Make the card {0} " + d.words + ": {1}", With: []any{by, to}, Minutes: minutesMark + int(by/halfInch), Patch: job.Resized(to, b.Unit)}, true
+}

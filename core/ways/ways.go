@@ -1,0 +1,218 @@
+// Package ways looks for ways out: the smallest changes to a job that the post
+// takes better. Every lever is a patch of the job document, and what it promises
+// is what comes of it, since the patched job is read, briefed and worked out
+// like any other; one that is refused on the way is no way out.
+package ways
+
+import (
+	"cmp"
+	"slices"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/work"
+)
+
+// Way is a change to the job that posts better, and what it comes to.
+type Way struct {
+	Levers  []Lever // one, or two after each other
+	Patch   job.Patch
+	Minutes int // how much of a change it is, roughly at the bench
+	Verdict post.Verdict
+	To      card.Size     // of the sealed piece it comes to
+	Saves   measure.Money // on each piece; zero where it saves nothing
+}
+
+// Out are the ways out of what one carrier says, the best first. None says
+// that something could do better, and nothing was found.
+type Out struct {
+	Ways []Way
+	None bool
+}
+
+// most is how many ways out are offered for a verdict.
+const most = 5
+
+// tried is a lever, or two after another, and what each carrier makes of it.
+type tried struct {
+	family   string
+	levers   []Lever
+	minutes  int
+	patch    job.Patch
+	doc      map[string]any
+	result   *work.Result
+	verdicts []post.Verdict
+	to       card.Size
+}
+
+// search tries levers on one job.
+type search struct {
+	shipped *catalog.Catalog // before the job's own materials
+	memory  *work.Memory
+	result  *work.Result
+	doc     map[string]any
+	pins    job.Patch // what has to be said for the piece in use to stay the one in use
+}
+
+// Find looks, for every carrier that does not simply take the piece in its
+// cheapest class, for the smallest changes to the job that do better. The
+// catalogue is the one the job was briefed by.
+func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memory) []Out {
+	out := make([]Out, len(r.Posts))
+	if !r.AnyImprovable() {
+		return out
+	}
+	now := make([]post.Verdict, len(r.Posts))
+	for i := range r.Posts {
+		now[i] = *r.Posts[i].InUse()
+	}
+	s := &search{shipped: shipped, memory: memory, result: r, doc: j.Document(), pins: pins(r)}
+	all := append(s.all(s.levers()), s.sizes(now)...)
+	all = append(all, s.second(now, all)...)
+	for i := range out {
+		out[i] = offer(i, now[i], all)
+	}
+	return out
+}
+
+// second tries a second change after the best of the first ones, for the first
+// carrier none of them passes.
+func (s *search) second(now []post.Verdict, all []tried) []tried {
+	var out []tried
+	for i := range now {
+		if solved(i, now[i], all) {
+			continue
+		}
+		best, ok := bestFor(i, now[i], all)
+		if !ok {
+			continue
+		}
+		after := &search{shipped: s.shipped, memory: s.memory, result: best.result, doc: best.doc}
+		for _, t := range after.all(after.seconds()) {
+			if t.family != best.family {
+				t.levers, t.minutes = append(slices.Clone(best.levers), t.levers...), t.minutes+best.minutes
+				t.patch = job.Then(best.patch, t.patch)
+				out = append(out, t)
+			}
+		}
+		break
+	}
+	return out
+}
+
+// solved tells whether the piece passes with a carrier, or a single change makes it.
+func solved(i int, now post.Verdict, all []tried) bool {
+	return now.State == post.Passes || slices.ContainsFunc(all, func(t tried) bool {
+		return t.verdicts[i].State == post.Passes && t.verdicts[i].Compare(now) < 0
+	})
+}
+
+// bestFor is the change to build a second one on: the best that does better by
+// itself, else the least work that leaves less to put right.
+func bestFor(i int, now post.Verdict, all []tried) (tried, bool) {
+	best, ok, better := tried{}, false, false
+	for _, t := range all {
+		v := t.verdicts[i]
+		does := v.Compare(now) < 0
+		less := v.State != post.Fails && v.Compare(now) == 0 && v.Place <= now.Place && v.Troubles < now.Troubles
+		if !does && !less {
+			continue
+		}
+		if !ok || does && !better || does == better && order(i, t, best) < 0 {
+			best, ok, better = t, true, does
+		}
+	}
+	return best, ok
+}
+
+// order ranks two changes for a carrier: those that pass first, then the least
+// work, then the lower price.
+func order(i int, a, b tried) int {
+	v, w := a.verdicts[i], b.verdicts[i]
+	passes := 0
+	if (v.State == post.Passes) != (w.State == post.Passes) {
+		passes = 1
+		if v.State == post.Passes {
+			passes = -1
+		}
+	}
+	return cmp.Or(passes, cmp.Compare(a.minutes, b.minutes), v.Compare(w), cmp.Compare(v.Place, w.Place))
+}
+
+// offer is the best ways out of a verdict, one of each family.
+func offer(i int, now post.Verdict, all []tried) Out {
+	var better []tried
+	for _, t := range all {
+		if t.verdicts[i].Compare(now) < 0 {
+			better = append(better, t)
+		}
+	}
+	slices.SortStableFunc(better, func(a, b tried) int { return order(i, a, b) })
+	var out Out
+	seen := map[string]bool{}
+	for _, t := range better {
+		if seen[t.family] || len(out.Ways) == most {
+			continue
+		}
+		seen[t.family] = true
+		w := Way{Levers: t.levers, Patch: t.patch, Minutes: t.minutes, Verdict: t.verdicts[i], To: t.to}
+		if now.Priced && w.Verdict.Priced && now.Price > w.Verdict.Price {
+			w.Saves = now.Price - w.Verdict.Price
+		}
+		out.Ways = append(out.Ways, w)
+	}
+	out.None = len(out.Ways) == 0 && work.Improvable(&now)
+	return out
+}
+
+// all tries levers on the job, each on its own.
+func (s *search) all(levers []Lever) []tried {
+	var out []tried
+	for _, l := range levers {
+		if t, ok := s.attempt(l); ok {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// attempt works a lever out; false where the job cannot be made so.
+func (s *search) attempt(l Lever) (tried, bool) {
+	patch := job.Then(s.pins, l.Patch)
+	doc := job.Merged(s.doc, patch)
+	j, err := job.FromDocument(doc)
+	if err != nil {
+		return tried{}, false
+	}
+	b, err := brief.Read(j, s.shipped)
+	if err != nil {
+		return tried{}, false
+	}
+	r, use, ok := work.InUse(b, s.memory)
+	if !ok {
+		return tried{}, false
+	}
+	t := tried{family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(b.Post.Carriers))}
+	for _, c := range b.Post.Carriers {
+		t.verdicts = append(t.verdicts, post.Outcome(c, use.Piece))
+	}
+	return t, true
+}
+
+// pins name the blank in use, where the job leaves the choice to the plan, or
+// asks for one that does not suit.
+func pins(r *work.Result) job.Patch {
+	use := r.Pieces[0].Made
+	if use == nil {
+		// In the envelope on hand the blank does not matter; a mailer is in use only where there is no blank.
+		return nil
+	}
+	if of := r.Brief.Blank.Style; of != nil && of.ID == use.Style.ID {
+		return nil
+	}
+	return job.Chosen(use.Style, use.Variant)
+}

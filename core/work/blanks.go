@@ -1,0 +1,201 @@
+package work
+
+import (
+	"cmp"
+	"slices"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/proof"
+)
+
+// Candidate is a way of making an envelope.
+type Candidate struct {
+	Style   *blank.Style
+	Variant blank.Variant
+	Named   bool // the one the job asks for
+	Options blank.Options
+}
+
+// Made is a blank that suits the card, proved by folding.
+type Made struct {
+	Candidate
+	blank.Blank
+	Proof  proof.Proof
+	Trials *proof.Trials // with a shaky hand; nil where none were asked for
+	Paper  SheetFit      // the paper the job names
+	Sealed *Sealed       // the card in it, closed
+	Post   *post.Verdict // of the job's first carrier; nil without one
+
+	known *remembered
+}
+
+// maker makes the blanks of a result.
+type maker struct{ *Result }
+
+// request is what every style is asked for.
+func (r maker) request(o blank.Options) blank.Request {
+	b := r.Brief
+	return blank.Request{
+		Card: r.Card.Outer(), Thickness: r.Card.Thickness, Ease: b.Blank.Ease, Seam: b.Blank.Seam, Ruler: b.Ruler, Options: o,
+		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Paper: blank.EnvelopePaper, Board: blank.CoverStock, Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Unit),
+	}
+}
+
+// leastRatio is the least length to height the job's carriers take without a surcharge.
+func leastRatio(b *brief.Brief) float64 {
+	most := 0.0
+	for _, c := range b.Post.Carriers {
+		most = max(most, c.LeastRatio())
+	}
+	return most
+}
+
+// candidates are the blank the job names, then every other variant of every style.
+func (r maker) candidates() []Candidate {
+	var own Candidate
+	var out []Candidate
+	if r.Brief.Blank.Style != nil {
+		own = r.named()
+		out = append(out, own)
+	}
+	styles := blank.Styles()
+	for i := range styles {
+		for _, v := range styles[i].Variants {
+			if own.Style == nil || own.Style.ID != styles[i].ID || own.Variant.ID != v.ID {
+				out = append(out, Candidate{Style: &styles[i], Variant: v, Options: v.Options})
+			}
+		}
+	}
+	return out
+}
+
+// named is the blank the job names.
+func (r maker) named() Candidate {
+	b := r.Brief.Blank
+	c := Candidate{Style: b.Style, Named: true, Variant: b.Style.Variant(b.Variant, b.Options)}
+	c.Options = b.Options.Over(c.Variant.Options)
+	return c
+}
+
+// make makes and proves a candidate. The error says in a maker's words why it does not suit.
+func (r maker) make(c Candidate) (*Made, error) {
+	known := r.how.Memory.blank(c, r.request(c.Options))
+	if known.err != nil {
+		return nil, known.err
+	}
+	return &Made{Candidate: c, Blank: known.made, Proof: known.proof, known: known}, nil
+}
+
+// makeBlanks makes every candidate and puts the one to make first.
+func (r maker) makeBlanks() {
+	for _, c := range r.candidates() {
+		m, err := r.make(c)
+		if err != nil {
+			r.Unsuited = append(r.Unsuited, Unsuited{c, err})
+			continue
+		}
+		r.try(m)
+		m.Paper = r.fitSheet(r.Brief.Blank.Paper, m.known, false)
+		m.Sealed = sealer(r).sealedBlank(m)
+		if len(r.Brief.Post.Carriers) > 0 {
+			v := post.Outcome(r.Brief.Post.Carriers[0], m.Sealed.Piece)
+			m.Post = &v
+		}
+		r.Blanks = append(r.Blanks, m)
+	}
+	rest := r.Blanks
+	if len(rest) > 0 && rest[0].Named {
+		rest = rest[1:]
+	}
+	slices.SortStableFunc(rest, better)
+}
+
+// The seed of every trial, so that the same job gives the same plan.
+const trialSeed = 1
+
+// try makes a blank with a hand that strays half a ruler mark at every cut and
+// score; all blanks but the first one made are tried a tenth as often.
+func (r maker) try(m *Made) {
+	const fewer = 10
+	runs := r.how.Trials
+	if len(r.Blanks) > 0 {
+		runs /= fewer
+	}
+	if runs > 0 {
+		t := r.how.Memory.trials(m, r.request(m.Options), r.Brief.Ruler.Step/2, runs)
+		m.Trials = &t
+	}
+}
+
+// Shaky tries the first blank with hands that stray more and more, from a
+// quarter of a ruler mark to two marks at every cut and score. Nil without a blank.
+func (r *Result) Shaky() []proof.Trials {
+	if len(r.Blanks) == 0 {
+		return nil
+	}
+	const runs = 400
+	var out []proof.Trials
+	for _, quarters := range []measure.Length{1, 2, 3, 4, 6, 8} {
+		out = append(out, proof.Try(r.Blanks[0].Blank, r.Card.Thickness, quarters*r.Brief.Ruler.Step/4, runs, trialSeed))
+	}
+	return out
+}
+
+// Postability is what posting a blank comes to, in order.
+type Postability int
+
+// What has a price goes before what has none, and that before what cannot go.
+const (
+	Priced Postability = iota
+	Unpriced
+	Unpostable
+)
+
+// Postage is what the blank costs to post with the job's first carrier.
+func (m *Made) Postage() (kind Postability, price measure.Money) {
+	switch {
+	case m.Post == nil:
+		return Priced, 0
+	case m.Post.State == post.Fails:
+		return Unpostable, 0
+	case !m.Post.Priced:
+		return Unpriced, 0
+	}
+	return Priced, m.Post.Price
+}
+
+// CheaperThan tells whether the blank costs less to post than another one.
+func (m *Made) CheaperThan(o *Made) bool { return comparePostage(m, o) < 0 }
+
+func comparePostage(a, b *Made) int {
+	ak, ap := a.Postage()
+	bk, bp := b.Postage()
+	return cmp.Or(cmp.Compare(ak, bk), cmp.Compare(ap, bp))
+}
+
+// better orders blanks: proved before not, out of the job's paper before not,
+// made with paper and blade alone, cheaper to post, less paper.
+func better(a, b *Made) int {
+	return cmp.Or(
+		first(a.Proof.OK, b.Proof.OK), first(a.Paper.Fits, b.Paper.Fits), first(!a.Special(), !b.Special()),
+		comparePostage(a, b), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
+}
+
+// first orders what is so before what is not.
+func first(a, b bool) int {
+	switch {
+	case a == b:
+		return 0
+	case a:
+		return -1
+	}
+	return 1
+}
+
+// extrasOf are the pieces that go with a blank.
+func extrasOf(r *Result, m *Made) []blank.Extra {
+	return blank.Extras(m.Blank, r.Card.Thickness, r.Brief.Ruler)
+}

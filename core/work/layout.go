@@ -1,0 +1,167 @@
+package work
+
+import (
+	"slices"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+)
+
+// lay is the map of a card of a size: its thickness over its face.
+func lay(b *brief.Brief, z card.Size) card.Map { return card.Lay(z, parts(b, z)) }
+
+// parts lays out everything the card is made of, from the back up.
+func parts(b *brief.Brief, size card.Size) []card.Part {
+	cut := whole(b, size)
+	out := make([]card.Part, 0, 4+len(b.Layers.Each)+len(b.Card.Build))
+	panels, mm2 := panels(b, cut)
+	on := func(face brief.Face) {
+		for i, p := range b.Card.Build {
+			if p.On == face {
+				out = append(out, piecePart(size, i, p))
+			}
+		}
+	}
+	base := card.Part{Name: "Base", Width: size.Width, Height: size.Height, Thick: b.Base.Caliper(), Base: true, Index: -1,
+		Weight: measure.FromGrams(mm2 * b.Base.GSM() / 1e6)}
+	on(brief.Back)
+	for i := range panels {
+		if i == panels-1 {
+			on(brief.Within)
+			if b.Layers.Inside > 0 {
+				z := card.Step(cut, card.Equal(b.Layers.Inside), b.Ruler)
+				out = append(out, layerPart(b, "Inside panel", z, cut, nil, brief.Joint{Cover: 1}))
+			}
+		}
+		out = append(out, base)
+	}
+	below := cut
+	at := struct{ x, y measure.Length }{}
+	for _, l := range b.Layers.Each {
+		z := card.Step(below, l.Border, b.Ruler)
+		at.x, at.y = at.x+(below.Width-z.Width)/2, at.y+l.Border.Top
+		p := layerPart(b, l.Name, z, cut, l.Material, l.Joint)
+		p.X, p.Y = at.x, at.y
+		out, below = append(out, p), z
+	}
+	on(brief.Front)
+	return out
+}
+
+// layerPart is a layer in the middle of the card.
+func layerPart(b *brief.Brief, name string, z, whole card.Size, of *catalog.Material, j brief.Joint) card.Part {
+	thick, gsm := b.Base.Caliper(), b.Base.GSM()
+	if of != nil {
+		thick, gsm = of.Thickness, of.GSM
+	}
+	return card.Part{
+		Name: name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height, Thick: thick + j.Material.Thickness, Lift: j.Lift(),
+		Weight: measure.FromGrams(area(z) * (gsm + j.Material.GSM*j.Cover) / 1e6), Index: -1,
+	}
+}
+
+// piecePart lays out one thing the maker added.
+func piecePart(whole card.Size, i int, p brief.Piece) card.Part {
+	z := p.Size
+	if z.Width == 0 {
+		z.Width = whole.Width
+	}
+	if z.Height == 0 {
+		z.Height = whole.Height
+	}
+	out := card.Part{Name: p.Name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
+		Thick: p.Thick + p.Joint.Material.Thickness, Lift: p.Joint.Lift(), Hard: p.Material.Hard, Index: i, Weight: p.Weight}
+	if p.X != nil {
+		out.X = *p.X
+	}
+	if p.Y != nil {
+		out.Y = *p.Y
+	}
+	if out.Weight == 0 {
+		out.Weight = p.Material.Each
+		if p.Material.GSM > 0 {
+			out.Weight = measure.FromGrams(area(z) * p.Material.GSM / 1e6)
+		}
+	}
+	out.Weight += measure.FromGrams(area(z) * p.Joint.Material.GSM * p.Joint.Cover / 1e6)
+	return out
+}
+
+func area(z card.Size) float64 { return z.Width.MM() * z.Height.MM() }
+
+// panels is how many sheets thick the folded base is, and the paper in each, mm2.
+// A shape that does not go with the size is refused where the flat piece is settled.
+func panels(b *brief.Brief, cut card.Size) (n int, mm2 float64) {
+	flat, err := b.Base.Fold.Flat(cut, b.Base.Shape)
+	if err != nil || flat.Panels < 1 {
+		return 1, area(cut)
+	}
+	return flat.Panels, area(flat.Size) / float64(flat.Panels)
+}
+
+// plies are the sheets a sealed piece bends with: the envelope's walls and the
+// card's panels lie free, what is stuck on the front bends with it.
+func (r sealer) plies(s *Sealed) []card.Ply {
+	b := r.Brief
+	stock, _ := b.Catalog.Material("card")
+	across := min(r.Card.Size.Width, r.Card.Size.Height)
+	ply := func(thick, width measure.Length, of catalog.Material, j card.Joint) card.Ply {
+		return card.Ply{Thick: thick, Width: width, Low: of.StiffLow, High: of.StiffHigh, Joint: j}
+	}
+	free := card.Joint{Free: true}
+	out := make([]card.Ply, 0, s.Layers+r.Base.Panels+len(b.Layers.Each)+len(b.Card.Build)+1)
+	boards := func(face brief.Face) {
+		for i, piece := range b.Card.Build {
+			p := piecePart(r.Card.Size, i, piece)
+			// A small piece does not stiffen the whole; what covers half of it does.
+			if piece.On == face && piece.Material.Kind == catalog.Board && area(card.Size{Width: p.Width, Height: p.Height}) >= area(r.Card.Size)/2 {
+				out = append(out, ply(piece.Thick, min(p.Width, p.Height, across), piece.Material, bend(piece.Joint)))
+			}
+		}
+	}
+	wall := s.Stock.Caliper
+	if s.Skin > 0 {
+		wall = s.Skin
+	}
+	for range s.Layers {
+		out = append(out, ply(wall, min(s.Size.Width, s.Size.Height), stock, free))
+	}
+	for i := range r.Base.Panels {
+		out = append(out, ply(b.Base.Caliper(), across, stock, free))
+		if i == 0 {
+			boards(brief.Back)
+			boards(brief.Within)
+			if b.Layers.Inside > 0 {
+				out = append(out, ply(b.Base.Caliper(), across, stock, card.Joint{Cover: 1}))
+			}
+		}
+	}
+	for i, l := range b.Layers.Each {
+		of, thick := stock, b.Base.Caliper()
+		if l.Material != nil {
+			of, thick = *l.Material, l.Material.Thickness
+		}
+		out = append(out, ply(thick, min(r.Layers.Stack[i].Width, r.Layers.Stack[i].Height), of, bend(l.Joint)))
+	}
+	boards(brief.Front)
+	return out
+}
+
+func bend(j brief.Joint) card.Joint {
+	if !j.Foam() {
+		return card.Joint{Cover: 1}
+	}
+	return card.Joint{Gap: j.Material.Thickness, ShearLow: j.Material.StiffLow, Shear: j.Material.StiffHigh, Cover: j.Cover}
+}
+
+// bends estimates a sealed piece's stiffness, or takes what the bench showed.
+func (r sealer) bends(s *Sealed) card.Band {
+	hard := slices.ContainsFunc(r.Brief.Card.Build, func(p brief.Piece) bool { return p.Material.Hard })
+	band := card.Rigidity(r.plies(s), max(s.Size.Width, s.Size.Height), hard)
+	if r.Brief.Post.Tested != nil {
+		band = band.With(*r.Brief.Post.Tested)
+	}
+	return band
+}

@@ -1,0 +1,196 @@
+package work
+
+import (
+	"encoding/binary"
+	"maps"
+	"slices"
+	"strings"
+	"sync"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/proof"
+	"yellow-parcel/core/trim"
+)
+
+// Memory keeps what was worked out before, by what was asked for, so that an
+// edit elsewhere in a job makes no blank and plans no cut anew. It may be used
+// by many at once. A nil Memory remembers nothing.
+type Memory struct {
+	blanks *lru.Cache[blankKey, *remembered]
+	tried  *lru.Cache[trialKey, proof.Trials]
+	cuts   *lru.Cache[string, *trim.Plan]
+	sought *lru.Cache[string, *trim.Plan] // looked for at length, and asked for again
+}
+
+// How much is remembered: a comparison makes a dozen blanks and an edit seldom
+// changes more than one of them.
+const (
+	blanksKept = 4096
+	trialsKept = 4096
+	cutsKept   = 256
+	soughtKept = 1024
+)
+
+// NewMemory is an empty memory.
+func NewMemory() *Memory {
+	return &Memory{kept[blankKey, *remembered](blanksKept), kept[trialKey, proof.Trials](trialsKept), kept[string, *trim.Plan](cutsKept), kept[string, *trim.Plan](soughtKept)}
+}
+
+// kept is a cache of so many entries, of which there are always some.
+func kept[K comparable, V any](most int) *lru.Cache[K, V] {
+	c, err := lru.New[K, V](most)
+	if err != nil {
+		panic(err) // only a size below one is refused
+	}
+	return c
+}
+
+// blankKey is everything a style makes its blank from.
+type blankKey struct {
+	style, variant string
+	card           card.Size
+	thickness      measure.Length
+	ease, seam     measure.Length
+	ruler          measure.Ruler
+	groove, jig    measure.Length
+	paper, board   blank.Stock
+	ratio          float64
+	formats        *catalog.Format // where the list of them starts; a catalogue never changes its list
+	options        string
+}
+
+type trialKey struct {
+	blank blankKey
+	stray measure.Length
+	runs  int
+}
+
+// remembered is a blank with its proof, or why there is none, and the sheets it was tried on.
+type remembered struct {
+	made  blank.Blank
+	proof proof.Proof
+	err   error
+
+	mu   sync.Mutex
+	fits map[fitKey]SheetFit
+}
+
+// fitKey is a sheet a blank is tried on, and what a machine leaves free of it.
+type fitKey struct {
+	sheet card.Size
+	mat   measure.Length
+	nest  bool
+}
+
+// mostFits bounds the sheets remembered for one blank.
+const mostFits = 64
+
+// fit tries the blank on a sheet, or remembers how that went.
+func (r *remembered) fit(key fitKey, try func() SheetFit) SheetFit {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if known, ok := r.fits[key]; ok {
+		return known
+	}
+	if r.fits == nil || len(r.fits) >= mostFits {
+		r.fits = map[fitKey]SheetFit{}
+	}
+	out := try()
+	r.fits[key] = out
+	return out
+}
+
+func keyOf(c Candidate, q blank.Request) blankKey {
+	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.Ruler, q.Groove, q.Jig, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
+	if len(q.Formats) > 0 {
+		k.formats = &q.Formats[0]
+	}
+	return k
+}
+
+// optionsKey writes options so that no two sets of them are written alike:
+// every text has its length before it.
+func optionsKey(o blank.Options) string {
+	var b strings.Builder
+	var room [binary.MaxVarintLen64]byte
+	number := func(n int64) { b.Write(room[:binary.PutVarint(room[:], n)]) }
+	text := func(s string) {
+		number(int64(len(s)))
+		b.WriteString(s)
+	}
+	number(int64(len(o.Words)))
+	for _, name := range slices.Sorted(maps.Keys(o.Words)) {
+		text(name)
+		text(o.Words[name])
+	}
+	number(int64(len(o.Lengths)))
+	for _, name := range slices.Sorted(maps.Keys(o.Lengths)) {
+		text(name)
+		number(int64(o.Lengths[name]))
+	}
+	for _, name := range slices.Sorted(maps.Keys(o.Sizes)) {
+		text(name)
+		number(int64(o.Sizes[name].Width))
+		number(int64(o.Sizes[name].Height))
+	}
+	return b.String()
+}
+
+// blank makes and proves a blank, or remembers it.
+func (m *Memory) blank(c Candidate, q blank.Request) *remembered {
+	var key blankKey
+	if m != nil {
+		key = keyOf(c, q)
+		if known, ok := m.blanks.Get(key); ok {
+			return known
+		}
+	}
+	one := &remembered{}
+	if one.made, one.err = c.Style.Make(q); one.err == nil {
+		one.proof = proof.Fold(one.made, q.Thickness)
+	}
+	if m != nil {
+		m.blanks.Add(key, one)
+	}
+	return one
+}
+
+// trials makes a blank with a shaky hand, or remembers how that went.
+func (m *Memory) trials(of *Made, q blank.Request, stray measure.Length, runs int) proof.Trials {
+	if m == nil {
+		return proof.Try(of.Blank, q.Thickness, stray, runs, trialSeed)
+	}
+	key := trialKey{keyOf(of.Candidate, q), stray, runs}
+	if known, ok := m.tried.Get(key); ok {
+		return known
+	}
+	t := proof.Try(of.Blank, q.Thickness, stray, runs, trialSeed)
+	m.tried.Add(key, t)
+	return t
+}
+
+// Solve is trim.Solve with a memory: a plan that was looked for at length stays the answer.
+func (m *Memory) Solve(p trim.Problem) (*trim.Plan, error) {
+	if m == nil {
+		return trim.Solve(p)
+	}
+	key := p.Key()
+	for _, c := range []*lru.Cache[string, *trim.Plan]{m.sought, m.cuts} {
+		if known, ok := c.Get(key); ok {
+			return known, nil
+		}
+	}
+	made, err := trim.Solve(p)
+	if err == nil {
+		m.cuts.Add(key, made)
+	}
+	return made, err
+}
+
+// KeepCuts keeps a plan that was looked for at length.
+func (m *Memory) KeepCuts(p trim.Problem, made *trim.Plan) { m.sought.Add(p.Key(), made) }

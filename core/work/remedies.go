@@ -1,0 +1,49 @@
+package work
+
+import (
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+)
+
+// The obvious remedies for what stands in a job's way before the post.
+
+// CardFor is the largest card of the job's thickness that the envelope on hand
+// takes, as it lies in it; ok is false where none is worth cutting.
+func (r *Result) CardFor(own *card.Fit) (z card.Size, ok bool) {
+	z = card.Within(own.Envelope.Size, r.Card.Thickness, r.Brief.Card.Ease, r.Brief.Ruler)
+	if own.Turned {
+		z = z.Turned()
+	}
+	return z, min(z.Width, z.Height) >= brief.Pieces.Least
+}
+
+// BestFormat is the catalogue envelope that fits best; ok is false where none fits well.
+func (r *Result) BestFormat() (f catalog.Format, ok bool) {
+	best := r.Fits[0]
+	return r.Brief.Catalog.Formats[best.Envelope.Place], best.Verdict == card.Good
+}
+
+// FoldThatComesOut is a usual fold whose flat piece comes out of the sheets.
+func (r *Result) FoldThatComesOut() (card.Fold, bool) {
+	for _, f := range card.Folds() {
+		if !f.Usual {
+			continue
+		}
+		if flat, err := f.Flat(r.Card.Size, r.Brief.Base.Shape); err == nil && r.ComesOut(flat.Size) {
+			return f, true
+		}
+	}
+	return card.Fold{}, false
+}
+
+// SheetForBase is a sheet sold where the job lives that the base comes out of;
+// where sheets are on hand none is looked for.
+func (r *Result) SheetForBase() (catalog.Sheet, bool) {
+	for _, s := range r.Brief.Catalog.Sheets {
+		if len(r.Brief.Stock.OnHand) == 0 && s.Unit == r.Brief.Unit && yields(s.Size(), r.Base.Size) {
+			return s, true
+		}
+	}
+	return catalog.Sheet{}, false
+}

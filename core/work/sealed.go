@@ -1,0 +1,115 @@
+package work
+
+import (
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+)
+
+// A bought envelope, as sold: front, back, its seam and the flap lie over each
+// other, and its paper is so many times its face.
+const (
+	boughtLayers = 4
+	boughtPaper  = 2.5
+)
+
+// A padded mailer of paper, as sold: room beyond the card, two padded walls,
+// and its weight for its face, front and back together.
+const (
+	mailerRoom  = 20 * measure.Millimetre
+	mailerWalls = 2
+	mailerSkin  = 150 * measure.Micrometre // what of a wall bends: padding does not
+)
+
+var mailerWall = blank.Stock{Caliper: 3 * measure.Millimetre, GSM: 260}
+
+// SealedIn is what a card is posted in.
+type SealedIn int
+
+// What a card is posted in: the envelope on hand, one made of a blank, or a padded mailer.
+const (
+	InEnvelope SealedIn = iota
+	InBlank
+	InMailer
+)
+
+// Sealed is a piece ready to post.
+type Sealed struct {
+	In     SealedIn
+	Made   *Made // the blank it is in; nil in anything else
+	Size   card.Size
+	Layers int            // sheets of paper over the thickest place
+	Paper  float64        // mm2
+	Sold   bool           // a catalogue format
+	Stock  blank.Stock    // what the envelope is of
+	Skin   measure.Length // what of a wall resists bending; zero for all of it
+	Piece  post.Piece     // as the post sees it
+}
+
+// PaperWeight is what the envelope weighs.
+func (s *Sealed) PaperWeight() measure.Mass { return measure.FromGrams(s.Paper * s.Stock.GSM / 1e6) }
+
+// sealer closes the card in what it is posted in.
+type sealer struct{ *Result }
+
+// seal is the piece as the post sees it.
+func (r sealer) seal(s *Sealed) *Sealed {
+	b := r.Brief
+	s.Piece = post.Piece{
+		Handed: b.Post.Handed, Width: s.Size.Width, Height: s.Size.Height, SoldSize: s.Sold,
+		Thickness: r.Card.Thick + measure.Length(s.Layers)*s.Stock.Caliper, Weight: r.Card.Weight + s.PaperWeight(),
+		Bends: r.bends(s), Guessed: b.Card.Measured && !b.Card.Raised,
+		Uneven: func(edge measure.Length) measure.Length { return r.Card.Counted.Uneven(s.Size, edge) },
+	}
+	for _, p := range b.Card.Build {
+		if p.Material.Contents != "" {
+			s.Piece.OnCard = append(s.Piece.OnCard, p.Material.Contents)
+		}
+	}
+	return s
+}
+
+// pieces are the ways this card can be posted, the one in use first: the job's
+// own envelope where the card goes in, else the first blank; a padded mailer last.
+func (r sealer) pieces() []*Sealed {
+	out := make([]*Sealed, 0, len(r.Blanks)+2)
+	if s := r.sealedBought(); s != nil {
+		out = append(out, s)
+	}
+	for _, m := range r.Blanks {
+		out = append(out, m.Sealed)
+	}
+	return append(out, r.sealedMailer())
+}
+
+// sealedBought is the card in the job's own envelope; nil where it does not go in.
+func (r sealer) sealedBought() *Sealed {
+	if r.Own == nil || r.Own.Verdict == card.No {
+		return nil
+	}
+	z := r.Own.Envelope.Size
+	return r.seal(&Sealed{In: InEnvelope, Size: z, Layers: boughtLayers, Paper: boughtPaper * area(z), Sold: r.Brief.Envelope.ID != "", Stock: blank.EnvelopePaper})
+}
+
+// sealedBlank is a card in the envelope made of a blank, with its liner where one is asked for.
+func (r sealer) sealedBlank(m *Made) *Sealed {
+	s := &Sealed{In: InBlank, Made: m, Size: m.Outside(), Layers: m.Proof.Layers, Paper: m.Outline.Area(), Stock: m.Stock}
+	if m.Bought != "" {
+		s.Layers, s.Paper = boughtLayers, boughtPaper*s.Paper
+	}
+	if r.Brief.Blank.Liner {
+		if e, ok := blank.Liner(m.Blank, r.Brief.Ruler); ok {
+			// It lies inside the front and folds with the flap.
+			s.Layers, s.Paper = s.Layers+2, s.Paper+e.Outline.Area()
+		}
+	}
+	return r.seal(s)
+}
+
+func (r sealer) sealedMailer() *Sealed {
+	z := r.Card.Outer()
+	up := func(l measure.Length) measure.Length { return r.Brief.Ruler.Up(l + r.Card.Thick + mailerRoom) }
+	z = card.Size{Width: up(z.Width), Height: up(z.Height)}
+	return r.seal(&Sealed{In: InMailer, Size: z, Layers: mailerWalls, Paper: area(z), Stock: mailerWall, Skin: mailerSkin})
+}

@@ -1,0 +1,158 @@
+package work
+
+import (
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+)
+
+// settle gives the card its size, and its thickness where that was not
+// measured. A card sized from its envelope is sized again for what lies on it,
+// and pieces that poke out count as overhang where none was given.
+func settle(b *brief.Brief) (Card, error) {
+	c := Card{Size: b.Card.Size, Thickness: b.Card.Thickness}
+	if b.Card.Overhang != nil {
+		c.Overhang = *b.Card.Overhang
+	}
+	if err := c.size(b); err != nil {
+		return c, err
+	}
+	c.Map = lay(b, c.Size)
+	if b.Card.Raised && !b.Card.Measured {
+		c.Thickness = c.Map.Thickest.Thick
+		// As the card changes its size, which pieces lie over each other can change too, so it is looked at again.
+		for tries := 3; tries > 0 && b.Card.From == brief.FromEnvelope; tries-- {
+			if err := c.size(b); err != nil {
+				return c, err
+			}
+			if c.Map = lay(b, c.Size); c.Map.Thickest.Thick == c.Thickness {
+				break
+			}
+			c.Thickness = c.Map.Thickest.Thick
+		}
+	}
+	if b.Card.Raised && b.Card.Overhang == nil {
+		c.Overhang = brief.Sides{Top: c.Map.Top, Right: c.Map.Right, Bottom: c.Map.Bottom, Left: c.Map.Left}
+	}
+	c.count(b)
+	return c, nil
+}
+
+// count settles the thickness and the weight that count for the post.
+func (c *Card) count(b *brief.Brief) {
+	c.Counted = c.Map
+	c.Thick, c.Weight = c.Map.Thickest.Thick, c.Map.Weight
+	if b.Card.Measured {
+		c.Counted.Thickest.Thick = max(b.Card.Thickness, c.Map.Thinnest.Thick)
+		c.Thick = b.Card.Thickness
+	}
+	if b.Card.Weight > 0 {
+		c.Weight = b.Card.Weight
+	}
+}
+
+// size takes the card's size from where the job says it comes from.
+func (c *Card) size(b *brief.Brief) error {
+	var err error
+	switch b.Card.From {
+	case brief.FromEnvelope:
+		c.Size, err = fromEnvelope(b, c.Thickness, c.Overhang)
+	case brief.FromSheet:
+		c.Size, err = fromSheet(b)
+	default:
+		return nil
+	}
+	if b.Card.Turned {
+		c.Size = c.Size.Turned()
+	}
+	return err
+}
+
+func fromEnvelope(b *brief.Brief, thickness measure.Length, over brief.Sides) (card.Size, error) {
+	room := card.Within(b.Envelope.Size, thickness, b.Card.Ease, b.Ruler)
+	z := card.Size{Width: b.Ruler.Down(room.Width - over.Left - over.Right), Height: b.Ruler.Down(room.Height - over.Top - over.Bottom)}
+	if min(z.Width, z.Height) < brief.Pieces.Least {
+		return z, problem("card.thickness", "a card %s thick leaves no room in %s; try %s",
+			thickness.Text(b.Unit), b.Envelope.Size.Text(b.Unit), b.Usual(measure.Inch/8, 3*measure.Millimetre).Text(b.Unit))
+	}
+	return z, nil
+}
+
+// fromSheet is the largest card of the fold that the sheet gives.
+func fromSheet(b *brief.Brief) (card.Size, error) {
+	for _, m := range card.Makes(b.Stock.Sheet.Size, b.Base.Shape) {
+		if m.Fold.ID == b.Base.Fold.ID {
+			return m.Finished, nil
+		}
+	}
+	return card.Size{}, problem("sheet", "no card of a sensible size with this fold comes out of %s; give the card a width and height", b.Stock.Sheet.Name)
+}
+
+// whole is the card as it is cut: down to the ruler.
+func whole(b *brief.Brief, z card.Size) card.Size {
+	return card.Size{Width: b.Ruler.Down(z.Width), Height: b.Ruler.Down(z.Height)}
+}
+
+func flatOf(b *brief.Brief, z card.Size) (card.Flat, error) {
+	flat, err := b.Base.Fold.Flat(whole(b, z), b.Base.Shape)
+	if err != nil {
+		return flat, problem("card."+b.Base.Fold.Options[0], "%s", err)
+	}
+	return flat, nil
+}
+
+// stack steps the layers down from the card; the error names the layer that vanishes.
+func stack(b *brief.Brief, z card.Size) ([]card.Size, error) {
+	below := whole(b, z)
+	var out []card.Size
+	for _, l := range b.Layers.Each {
+		z := card.Step(below, l.Border, b.Ruler)
+		if min(z.Width, z.Height) < brief.Pieces.Least {
+			return nil, problem(l.Field, "%s vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
+				l.Name, l.Border.Side.Text(b.Unit), below.Text(b.Unit), brief.Pieces.Least.Text(b.Unit), brief.Borders.Example(b.Unit))
+		}
+		out = append(out, z)
+		below = z
+	}
+	return out, nil
+}
+
+// Untwisted is the card as it was sized, before it was turned.
+func (r *Result) Untwisted() card.Size {
+	if r.Brief.Card.Turned {
+		return r.Card.Size.Turned()
+	}
+	return r.Card.Size
+}
+
+// insidePanel is one step smaller than the closed card.
+func (r *Result) insidePanel() error {
+	b := r.Brief
+	if b.Layers.Inside == 0 {
+		return nil
+	}
+	r.Layers.Inside = card.Step(r.Card.Size, card.Equal(b.Layers.Inside), b.Ruler)
+	if min(r.Layers.Inside.Width, r.Layers.Inside.Height) < brief.Pieces.Least {
+		return problem("inside", "the inside panel vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
+			b.Layers.Inside.Text(b.Unit), r.Card.Size.Text(b.Unit), brief.Pieces.Least.Text(b.Unit), brief.Borders.Example(b.Unit))
+	}
+	return nil
+}
+
+// ladder is a set of samples to hold against the card.
+func ladder(r *Result) []card.Size {
+	b := r.Brief
+	return card.Ladder(r.Card.Size, brief.UsualStep(b.Unit), b.Usual(3*measure.Inch/2, 40*measure.Millimetre), b.Ruler)
+}
+
+// makes are the cards the sheet gives, when the job starts from one.
+func makes(r *Result) []Makeable {
+	if r.Brief.Card.From != brief.FromSheet {
+		return nil
+	}
+	var out []Makeable
+	for _, one := range card.Makes(r.Brief.Stock.Sheet.Size, r.Brief.Base.Shape) {
+		out = append(out, Makeable{one, card.Best(r.Envelopes(), one.Finished, r.Card.Thickness)})
+	}
+	return out
+}

@@ -1,0 +1,102 @@
+// Package work works a brief out: the card, its base and layers, how the batch
+// is cut, every envelope blank with its proof, the pieces that could be posted
+// and what each carrier makes of them. A Result holds values only, exact lengths
+// and shapes in millimetres; how any of it is worded is the plan's business.
+package work
+
+import (
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/trim"
+)
+
+// Solver plans the cuts of a batch: trim.Solve, or one that knows some plans already.
+type Solver func(trim.Problem) (*trim.Plan, error)
+
+// How says how much to work out. The zero How works out everything but trials.
+type How struct {
+	Solve  Solver  // nil for trim.Solve, as far as it is not remembered
+	Trials int     // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Memory *Memory // of blanks made before; nil to make each anew
+}
+
+// UsualTrials is the usual number of trials of a blank.
+const UsualTrials = 1000
+
+// Do works a brief out. The error is a job.Problems, each naming its field.
+func Do(b *brief.Brief, how How) (*Result, error) {
+	if how.Solve == nil {
+		how.Solve = how.Memory.Solve
+	}
+	r, err := begin(b, how)
+	if err != nil {
+		return nil, err
+	}
+	if err := r.insidePanel(); err != nil {
+		return nil, err
+	}
+	r.Base.Grid = trim.BestGrid(b.Stock.Sheet.Size, r.Base.Size)
+	r.Layers.Ladder = ladder(r)
+	r.Makes = makes(r)
+	r.Batch = batchOf(r)
+	r.Batch.solve(r)
+	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
+	maker{r}.makeBlanks()
+	if len(r.Blanks) > 0 {
+		first := r.Blanks[0]
+		r.Extras = extrasOf(r, first)
+		r.Nest = nest(r, first)
+	}
+	r.postAll()
+	r.Gauge = gaugeOf(r)
+	return r, nil
+}
+
+// begin settles the card, its base and its layers: what everything else needs.
+func begin(b *brief.Brief, how How) (*Result, error) {
+	r := &Result{Brief: b, how: how}
+	var err error
+	if r.Card, err = settle(b); err != nil {
+		return nil, err
+	}
+	if r.Base.Flat, err = flatOf(b, r.Card.Size); err != nil {
+		return nil, err
+	}
+	if r.Layers.Stack, err = stack(b, r.Card.Size); err != nil {
+		return nil, err
+	}
+	if b.Envelope != nil {
+		fit := card.Try(envelopeOf(*b.Envelope), r.Card.Outer(), r.Card.Thickness)
+		r.Own = &fit
+	}
+	return r, nil
+}
+
+// InUse works a brief out only as far as the piece it would be posted in; ok is
+// false where that cannot be made.
+func InUse(b *brief.Brief, memory *Memory) (r *Result, use *Sealed, ok bool) {
+	r, err := begin(b, How{Memory: memory})
+	if err != nil {
+		return nil, nil, false
+	}
+	if use = (sealer{r}).sealedBought(); use != nil {
+		return r, use, r.Own.Verdict != card.Tight
+	}
+	if b.Blank.Style == nil {
+		return nil, nil, false
+	}
+	mk := maker{r}
+	m, err := mk.make(mk.named())
+	if err != nil {
+		return nil, nil, false
+	}
+	return r, sealer{r}.sealedBlank(m), m.Proof.OK
+}
+
+// problem is one thing wrong with the job.
+func problem(field, format string, args ...any) error {
+	var p job.Problems
+	p.Failf(field, format, args...)
+	return p
+}

@@ -1,7 +1,0 @@
-<script setup lang="ts"></script>
-
-<template>
-  <v-app>
-    <router-view />
-  </v-app>
-</template>

@@ -1,0 +1,39 @@
+import type { Job } from './client'
+
+/** Reads server-sent events one after another; each event's data is JSON. */
+async function eventsOf<T>(answer: Response, each: (data: T) => void) {
+  if (!answer.ok) throw new Error(`answered ${answer.status}`)
+  const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { value, done } = (await reader?.read()) ?? { done: true, value: '' }
+    if (done) return
+    const events = (rest + value).split('\n\n')
+    rest = events.pop() ?? ''
+    for (const event of events) each(JSON.parse(/^data: (.*)$/m.exec(event)?.[1] ?? '{}') as T)
+  }
+}
+
+/** Looks longer for a cut plan; the server tells how it goes. */
+export async function lookForCuts(
+  job: Job,
+  signal: AbortSignal,
+  each: (data: { percent?: number; text?: string }) => void,
+) {
+  const headers = { 'Content-Type': 'application/json' }
+  await eventsOf(
+    await fetch('/api/v1/cuts', { method: 'POST', headers, body: JSON.stringify(job), signal }),
+    each,
+  )
+}
+
+/** Follows an instrument's readings until it comes to rest. */
+export async function readingsOf(
+  device: string,
+  unit: string,
+  signal: AbortSignal,
+  each: (data: { text: string; stable: boolean }) => void,
+) {
+  const path = `/api/v1/devices/${encodeURIComponent(device)}/readings?unit=${encodeURIComponent(unit)}`
+  await eventsOf(await fetch(path, { signal }), each)
+}

@@ -1,0 +1,64 @@
+import { api, ask, type Job } from './client'
+import type { operations } from './schema'
+
+export type Part = operations['export']['parameters']['query']['part']
+export type FileKind = operations['export']['parameters']['query']['as']
+
+/** Hands a file to the browser to keep. */
+export function takeFile(file: Blob, name: string) {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(file)
+  link.download = name
+  link.click()
+  window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}
+
+/** Reads the text of a file somebody chose; the input may take the same file again. */
+export async function textOf(event: Event): Promise<{ name: string; text: string } | undefined> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return undefined
+  const text = await file.text()
+  input.value = ''
+  return { name: file.name, text }
+}
+
+/** A body that is sent as it is. */
+const raw = (type: string) => ({
+  bodySerializer: (body: unknown) => body as string,
+  headers: { 'Content-Type': type },
+})
+const blob = <T>(reply: T & { data?: unknown }) => ({ ...reply, data: reply.data as Blob | undefined })
+
+/** A part of a job as a file. */
+export async function exported(job: Job, as: FileKind, part: Part) {
+  const params = { query: { as, part } }
+  return blob(await ask(api.POST('/api/v1/export', { params, body: job, parseAs: 'blob' })))
+}
+
+/** The shelf as CSV. */
+export async function shelfFile() {
+  return blob(await ask(api.GET('/api/v1/shelf.csv', { parseAs: 'blob' })))
+}
+export const bringShelf = (csv: string) =>
+  ask(api.POST('/api/v1/shelf.csv', { body: csv, ...raw('text/csv') }))
+
+/** A card's silhouette out of an SVG file: parsed at the server, never shown as markup. */
+export const readOutline = (svg: string, unit: 'in' | 'mm') =>
+  ask(
+    api.POST('/api/v1/outline', {
+      params: { query: { unit } },
+      body: svg as unknown as Job,
+      ...raw('image/svg+xml'),
+    }),
+  )
+
+/** Keeps a carrier's rules over the revision they edit. */
+export const keepRules = (id: string, revision: number, rules: string) =>
+  ask(
+    api.PUT('/api/v1/carriers/{id}', {
+      params: { path: { id }, query: { revision } },
+      body: rules,
+      ...raw('text/yaml'),
+    }),
+  )

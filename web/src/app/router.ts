@@ -1,0 +1,19 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import JobsView from '@/jobs/JobsView.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'jobs', component: JobsView },
+    { path: '/shelf', name: 'shelf', component: () => import('@/shelf/ShelfView.vue') },
+    {
+      path: '/carriers/:id?',
+      name: 'carriers',
+      component: () => import('@/carriers/CarriersView.vue'),
+      props: true,
+    },
+    { path: '/settings', name: 'settings', component: () => import('@/settings/SettingsView.vue') },
+    { path: '/jobs/:id/:station?', name: 'job', component: () => import('@/job/JobView.vue'), props: true },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})

@@ -1,8 +1,0 @@
-/** Hands a file to the browser to keep. */
-export function takeFile(file: Blob, name: string) {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(file)
-  link.download = name
-  link.click()
-  window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
-}

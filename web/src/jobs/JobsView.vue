@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import { mdiMagnify, mdiPlus, mdiThemeLightDark } from '@mdi/js'
+import { useTitle, watchDebounced } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, type Summary } from '@/api/client'
+import { retrying } from '@/api/retry'
+import { worked } from '@/app/notice'
+import { sharedScale } from '@/drawing/drawing'
+import { toggleTheme } from '@/app/theme'
+import JobTile from './JobTile.vue'
+
+const router = useRouter()
+useTitle('Jobs · Yellow Parcel')
+const jobs = ref<Summary[]>()
+const search = ref('')
+const failed = ref(false)
+const removed = ref<{ id: string; title: string }>()
+const retry = retrying(() => void load())
+let asked = 0
+
+async function load() {
+  const mine = ++asked
+  const reply = await ask(api.GET('/api/v1/jobs', { params: { query: { search: search.value } } }))
+  if (mine !== asked) return
+  failed.value = reply.away
+  if (reply.data) jobs.value = reply.data
+  if (reply.away) retry.later()
+  else retry.stop()
+}
+onMounted(load)
+onBeforeUnmount(retry.stop)
+watchDebounced(search, load, { debounce: 150 })
+
+/** One scale for every card in the list, so that sizes can be compared at a glance. */
+const scale = computed(() =>
+  sharedScale(
+    (jobs.value ?? []).flatMap((j) => (j.drawing ? [j.drawing] : [])),
+    230,
+    172,
+  ),
+)
+
+async function duplicate(j: Summary) {
+  const from = await ask(api.GET('/api/v1/jobs/{id}', { params: { path: { id: j.id } } }))
+  if (!worked('There is no copy.', from) || !from.data) return
+  const body = { ...from.data.job, title: `${from.data.job.title || 'Untitled'}, copy` }
+  const made = await ask(api.POST('/api/v1/jobs', { body }))
+  if (worked('There is no copy.', made) && made.data)
+    await router.push({ name: 'job', params: { id: made.data.id } })
+}
+async function remove(j: Summary) {
+  const reply = await ask(api.DELETE('/api/v1/jobs/{id}', { params: { path: { id: j.id } } }))
+  if (!worked('The job is not put aside.', reply)) return
+  removed.value = { id: j.id, title: j.title || 'Untitled' }
+  await load()
+}
+async function restore() {
+  if (!removed.value) return
+  const path = { id: removed.value.id }
+  const reply = await ask(api.POST('/api/v1/jobs/{id}/restore', { params: { path } }))
+  if (!worked('The job stays put aside.', reply)) return
+  removed.value = undefined
+  await load()
+}
+async function demo() {
+  if (worked('The jobs are not here.', await ask(api.POST('/api/v1/demo')))) await load()
+}
+</script>
+
+<template>
+  <div class="jobs">
+    <header class="bar">
+      <svg viewBox="0 0 32 32" width="34" height="34" aria-hidden="true">
+        <path d="M16 1 31 16 16 31 1 16z" class="parcel" />
+        <path d="M9 11v12M23 11v12M9 11h14M9 23h14" class="folds" />
+      </svg>
+      <h1>Yellow Parcel</h1>
+      <v-text-field
+        v-model="search"
+        class="search"
+        label="Find a job"
+        :prepend-inner-icon="mdiMagnify"
+        clearable
+        hide-details
+        data-testid="search"
+        @click:clear="search = ''"
+      />
+      <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
+      <v-btn variant="outlined" :to="{ name: 'carriers' }" data-testid="to-carriers">Carriers</v-btn>
+      <v-btn variant="outlined" :to="{ name: 'settings' }" data-testid="to-settings">Settings</v-btn>
+      <v-btn
+        variant="flat"
+        class="new"
+        :prepend-icon="mdiPlus"
+        data-testid="new-job"
+        :to="{ name: 'job', params: { id: 'new' } }"
+        >New job</v-btn
+      >
+      <v-btn :icon="mdiThemeLightDark" size="small" aria-label="Light or dark" @click="toggleTheme" />
+    </header>
+    <div class="tape-edge" aria-hidden="true"></div>
+
+    <p v-if="failed" class="notice" role="alert">
+      The server does not answer; it is tried again every few seconds.
+    </p>
+
+    <main v-if="jobs?.length" id="main" class="grid">
+      <JobTile
+        v-for="j in jobs"
+        :key="j.id"
+        :of="j"
+        :scale="scale"
+        @copy="duplicate(j)"
+        @remove="remove(j)"
+      />
+    </main>
+    <main v-else-if="jobs" id="main" class="empty">
+      <template v-if="search">
+        <h2>No job has “{{ search }}” in it</h2>
+        <v-btn variant="outlined" @click="search = ''">Show all jobs</v-btn>
+      </template>
+      <template v-else>
+        <h2>No jobs yet</h2>
+        <p>
+          Sizes cards to their envelopes, works out the envelope for any card, and checks it against the post.
+          A job starts from what is on the table: an envelope, a sheet, or a finished card.
+        </p>
+        <div>
+          <v-btn
+            variant="flat"
+            class="new"
+            :prepend-icon="mdiPlus"
+            :to="{ name: 'job', params: { id: 'new' } }"
+            >New job</v-btn
+          >
+          <v-btn variant="outlined" data-testid="add-demo" @click="demo"
+            >Look at the Gullhaven Paper Room’s jobs</v-btn
+          >
+        </div>
+      </template>
+    </main>
+
+    <v-snackbar
+      :model-value="!!removed"
+      :timeout="8000"
+      @update:model-value="(open: boolean) => !open && (removed = undefined)"
+    >
+      {{ removed?.title }} is put aside.
+      <template #actions><v-btn data-testid="restore" @click="restore">Bring it back</v-btn></template>
+    </v-snackbar>
+  </div>
+</template>
+
+<style scoped>
+.jobs {
+  min-height: 100vh;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 12px 28px;
+  background: var(--sheet);
+}
+.bar h1 {
+  font-size: 24px;
+  color: var(--ink);
+  margin-right: auto;
+}
+.parcel {
+  fill: var(--parcel);
+}
+.folds {
+  fill: none;
+  stroke: #1f3a5f;
+  stroke-width: 2;
+  stroke-dasharray: 3 2;
+}
+.search {
+  max-width: 300px;
+}
+.new {
+  background: var(--parcel);
+  color: var(--on-parcel);
+  font-weight: 700;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
+  gap: 20px;
+  padding: 26px 28px;
+}
+h2 {
+  font-size: 18px;
+  line-height: 1.25;
+}
+.empty {
+  display: grid;
+  justify-items: center;
+  gap: 14px;
+  padding: 110px 24px;
+  text-align: center;
+}
+@media (max-width: 700px) {
+  .bar {
+    flex-wrap: wrap;
+    gap: 8px;
+    padding: 8px 12px;
+  }
+  .search {
+    order: 5;
+    flex-basis: 100%;
+    max-width: none;
+  }
+  .bar :deep(.v-btn) {
+    min-height: 40px;
+  }
+  .grid {
+    padding: 14px 12px;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .empty {
+    padding: 40px 18px;
+  }
+  .empty :deep(.v-btn) {
+    margin: 4px;
+  }
+}
+.notice {
+  background: var(--stop);
+  color: var(--sheet);
+  padding: 6px 28px;
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { mdiArrowLeft } from '@mdi/js'
+import { useTitle } from '@vueuse/core'
+import { computed, reactive, ref } from 'vue'
+import { useCatalog, useUsual } from '@/api/catalog'
+import { provideForm } from '@/ui/form'
+import TextField from '@/ui/TextField.vue'
+import BoardSettings from './BoardSettings.vue'
+import ScreenSettings from './ScreenSettings.vue'
+import { usePreferences } from './preferences'
+import { useSettings } from './settings'
+
+/** The maker's own tools: what every job takes for granted where it does not say otherwise. */
+useTitle('Settings · Yellow Parcel')
+const catalog = useCatalog()
+const { tools, errors, state, replaced, change } = useSettings()
+const { shortcuts, instruments } = usePreferences()
+const unit = computed<'in' | 'mm'>(() => (tools.value?.unit === 'mm' ? 'mm' : 'in'))
+const usual = useUsual(() => unit.value)
+const rulers = computed(() => catalog.value?.rulers.filter((r) => r.says === unit.value) ?? [])
+provideForm(reactive({ errors, replaced, unit, sought: ref('') }))
+
+const trimmer = (name: 'longest' | 'deepest', text: string) =>
+  change((t) => ({ ...t, trimmer: { ...t.trimmer, [name]: text || undefined } }))
+const setUnit = (next: string) =>
+  change((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
+const of = (e: Event) => (e.target as HTMLSelectElement).value
+</script>
+
+<template>
+  <div class="settings">
+    <header class="bar">
+      <v-btn :icon="mdiArrowLeft" size="small" aria-label="All jobs" :to="{ name: 'jobs' }" />
+      <h1>Settings</h1>
+      <span role="status" data-testid="settings-state">{{ state }}</span>
+    </header>
+    <div class="tape-edge" aria-hidden="true"></div>
+    <main v-if="tools" id="main" class="groups">
+      <section>
+        <h2>Unit and ruler</h2>
+        <p>New jobs start with these.</p>
+        <label
+          >Unit
+          <select :value="unit" data-testid="settings-unit" @change="setUnit(of($event))">
+            <option value="in">inches</option>
+            <option value="mm">millimetres</option>
+          </select></label
+        >
+        <label
+          >Ruler
+          <select
+            :value="tools.ruler ?? ''"
+            data-testid="settings-ruler"
+            @change="change((t) => ({ ...t, ruler: of($event) || undefined }))"
+          >
+            <option value="">the usual</option>
+            <option v-for="r in rulers" :key="r.id" :value="r.id">{{ r.name }}</option>
+          </select></label
+        >
+      </section>
+      <BoardSettings :unit="unit" :rulers="rulers" />
+      <section>
+        <h2>Trimmer and cutting machine</h2>
+        <TextField
+          label="Trimmer’s longest cut"
+          field="trimmer.longest"
+          :value="tools.trimmer?.longest"
+          placeholder="any"
+          @change="trimmer('longest', $event)"
+        />
+        <TextField
+          label="Trimmer’s guide goes to"
+          field="trimmer.deepest"
+          :value="tools.trimmer?.deepest"
+          placeholder="any"
+          @change="trimmer('deepest', $event)"
+        />
+        <TextField
+          label="Machine mat, free at each side"
+          field="mat"
+          :value="tools.mat"
+          :placeholder="usual.mat"
+          hint="what the machine cannot reach"
+          @change="(text) => change((t) => ({ ...t, mat: text || undefined }))"
+        />
+      </section>
+      <ScreenSettings />
+      <section>
+        <h2>In this browser</h2>
+        <label class="check"
+          ><input v-model="shortcuts" type="checkbox" /> Single keys jump to a job’s stations</label
+        >
+        <label class="check"
+          ><input v-model="instruments" type="checkbox" data-testid="instruments" /> A simulated scale and
+          caliper, to try reading a measure off an instrument</label
+        >
+      </section>
+    </main>
+    <footer>
+      Yellow Parcel is made with the work of others:
+      <a href="/notices.txt" target="_blank" data-testid="notices">their names and licences</a>.
+    </footer>
+  </div>
+</template>
+
+<style scoped src="./settings.css"></style>
+<style scoped>
+.settings {
+  min-height: 100vh;
+}
+.check {
+  justify-content: start;
+  gap: 8px;
+  line-height: 1.4;
+}
+</style>

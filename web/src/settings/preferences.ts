@@ -1,0 +1,14 @@
+import { useStorage } from '@vueuse/core'
+
+const shortcuts = useStorage('yellow-parcel-shortcuts', true)
+const instruments = useStorage('yellow-parcel-instruments', false)
+
+/** What holds for this browser alone. */
+export function usePreferences() {
+  return {
+    /** Whether single keys jump to stations. */
+    shortcuts,
+    /** Whether the simulated scale and caliper are at hand. */
+    instruments,
+  }
+}

@@ -1,0 +1,23 @@
+import { ref } from 'vue'
+import type { FieldErrors, Tools } from '@/api/client'
+import { useSettings } from '@/settings/settings'
+
+/** Keeps a change of the maker's own things now, or says why not; what was typed stays where it is. */
+export function useOwn() {
+  const { tools, keep } = useSettings()
+  const errors = ref<FieldErrors>({})
+  const said = ref('')
+
+  async function settle(change: (tools: Tools) => Tools): Promise<boolean> {
+    const reply = await keep(change)
+    errors.value = reply.errors
+    said.value = ''
+    if (reply.away) said.value = `Not kept: the server does not answer. What you typed stays here.`
+    else if (!reply.data) said.value = 'Not kept: something is to be put right.'
+    return !!reply.data
+  }
+  /** The errors of the one that is being typed, whatever its place in the list. */
+  const wrong = (name: string) =>
+    Object.entries(errors.value).find(([field]) => field.endsWith(`.${name}`))?.[1]
+  return { tools, errors, said, settle, wrong }
+}

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import BatchView from './BatchView.vue'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
+import CutList from '@/stations/CutList.vue'
+import DrawingView from '@/drawing/DrawingView.vue'
+import ExportButton from '@/stations/ExportButton.vue'
+import FigureText from '@/ui/FigureText.vue'
+import FoldPanel from './FoldPanel.vue'
+import ShelfUse from './ShelfUse.vue'
+import StationLayout from '@/stations/StationLayout.vue'
+import StockPanel from './StockPanel.vue'
+import { useLongSearch } from './cuts'
+import { cautions } from '@/paper/cautions'
+import { useStation } from '@/stations/station'
+
+const { plan, answers, lit } = useStation('base')
+const batch = computed(() => plan.value.answers.filter((a) => a.station === 'cuts'))
+const cuts = computed(() => plan.value.cut_plan)
+const view = ref<'base' | 'batch'>('base')
+const at = ref(0)
+const views = [
+  { id: 'base' as const, name: 'Flat piece' },
+  { id: 'batch' as const, name: 'The batch' },
+]
+const { percent, found, look, cancel } = useLongSearch()
+</script>
+
+<template>
+  <StationLayout
+    station="base"
+    :title="
+      view === 'base'
+        ? 'The flat piece: cut and fold'
+        : `${plan.quantity + (cuts?.spare ?? 0)} cards out of sheets`
+    "
+  >
+    <template #tools>
+      <ChoiceRow label="Drawing" :options="views" :value="view" @pick="view = $event" />
+      <ExportButton v-if="view === 'base'" part="base" />
+      <ExportButton v-else part="cuts" />
+    </template>
+    <template #drawing>
+      <DrawingView v-if="view === 'base'" :drawing="plan.drawings.base" :lit="lit" @point="lit = $event" />
+      <BatchView v-else :at="at" :lit="lit" @pick="at = $event" @point="lit = $event" />
+    </template>
+    <template #say>
+      <FoldPanel v-if="view === 'base'" />
+      <StockPanel v-else />
+    </template>
+    <template #list>
+      <template v-if="view === 'base'">
+        <CutList :answers="answers" :lit="lit" @point="lit = $event" />
+        <p class="note">{{ plan.base.grain }} {{ plan.base.advice }}</p>
+      </template>
+      <template v-else-if="cuts">
+        <p v-if="!cuts.problem" class="sum" data-testid="cuts-sum"><FigureText prose :text="cuts.text" />.</p>
+        <CutList v-if="batch.length" :answers="batch" :lit="lit" @point="lit = $event" />
+        <p v-if="!cuts.problem" class="note">
+          {{ cuts.bound }}
+          <template v-if="!cuts.proved">
+            <v-btn v-if="percent === undefined" size="small" variant="outlined" @click="look"
+              >Look longer</v-btn
+            >
+            <template v-else
+              ><v-progress-linear :model-value="percent" color="secondary" /><v-btn
+                size="small"
+                @click="cancel"
+                >Stop looking</v-btn
+              ></template
+            >
+          </template>
+          {{ found }}
+        </p>
+        <template v-if="cuts.offcuts.length">
+          <h2 class="small-caps left">Offcuts to keep</h2>
+          <ul class="offcuts" data-testid="offcuts">
+            <li v-for="o in cuts.offcuts" :key="o.text + o.paper">
+              <FigureText prose :text="o.text" /> {{ o.paper }}
+            </li>
+          </ul>
+        </template>
+        <ShelfUse />
+      </template>
+      <p class="note">{{ cautions.blade }}</p>
+    </template>
+  </StationLayout>
+</template>
+
+<style scoped>
+.note {
+  font-size: 13.5px;
+  color: var(--muted);
+  padding-top: 8px;
+}
+.sum {
+  font-weight: 600;
+  padding-bottom: 6px;
+}
+.left {
+  padding-top: 12px;
+}
+.offcuts {
+  list-style: none;
+  padding: 0;
+  columns: 2;
+  font-size: 14.5px;
+}
+</style>

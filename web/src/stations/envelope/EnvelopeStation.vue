@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
+import CutList from '@/stations/CutList.vue'
+import DrawingView from '@/drawing/DrawingView.vue'
+import ExportButton from '@/stations/ExportButton.vue'
+import ExtrasList from './ExtrasList.vue'
+import FigureText from '@/ui/FigureText.vue'
+import FoldView from './FoldView.vue'
+import LengthField from '@/ui/LengthField.vue'
+import ProofList from './ProofList.vue'
+import SchoolsStrip from './SchoolsStrip.vue'
+import SchoolsTable from './SchoolsTable.vue'
+import SheetPicker from '@/ui/SheetPicker.vue'
+import StateMark from '@/ui/StateMark.vue'
+import StationLayout from '@/stations/StationLayout.vue'
+import StyleOptions from './StyleOptions.vue'
+import TrialsPlot from './TrialsPlot.vue'
+import WrapsList from './WrapsList.vue'
+import { useCatalog } from '@/api/catalog'
+import { useDerived } from '../derived'
+import LifeSize from '@/drawing/LifeSize.vue'
+import { useStation } from '@/stations/station'
+
+type Side = 'make' | 'buy' | 'paper'
+type View = 'flat' | 'fold' | 'sheet' | 'compare'
+
+const { jobs, job, plan, unit, usual, lit, type, pick } = useStation('envelope')
+const catalog = useCatalog()
+const side = ref<Side>('make')
+const view = ref<View>('flat')
+const life = ref(false)
+const ring = ref<number[]>()
+const blank = computed(() => plan.value.blanks[0])
+const { found: folding, failed } = useDerived(
+  () => view.value === 'fold',
+  (body) => ask(api.POST('/api/v1/folding', { body })),
+)
+
+const sides: { id: Side; name: string }[] = [
+  { id: 'make', name: 'Make one' },
+  { id: 'buy', name: 'Buy one' },
+  { id: 'paper', name: 'From the paper' },
+]
+const views = computed(() => {
+  const all: { id: View; name: string }[] = [
+    { id: 'flat', name: 'Laid flat' },
+    { id: 'fold', name: 'Fold it' },
+    { id: 'compare', name: 'Side by side' },
+  ]
+  if (plan.value.nest) all.splice(2, 0, { id: 'sheet', name: 'On its sheet' })
+  return all
+})
+watch(views, (all) => {
+  if (!all.some((v) => v.id === view.value)) view.value = 'flat'
+})
+/** What is shown at life size: the blank laid flat, its sheet, or the envelope closed. */
+const lifeSized = computed(() =>
+  view.value === 'fold' ? folding.value?.frames.at(-1)?.drawing : drawing.value,
+)
+const how = computed(() =>
+  view.value === 'fold'
+    ? 'Lay the card on the dotted outline: the envelope shows all round it.'
+    : 'Lay the card on the front panel: the creases show all round it. Lay a made blank on its outline to check it.',
+)
+const drawing = computed(() =>
+  view.value === 'sheet' ? plan.value.drawings.nest : plan.value.drawings.blanks[0],
+)
+const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : 'look')
+const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
+</script>
+
+<template>
+  <StationLayout station="envelope" :title="blank ? blank.name : 'No envelope suits this card'">
+    <template #tools>
+      <ChoiceRow label="Drawing" :options="views" :value="view" @pick="view = $event" />
+      <v-btn
+        v-if="view !== 'compare' && lifeSized"
+        size="small"
+        variant="outlined"
+        class="no-print"
+        data-testid="life-size"
+        @click="life = true"
+        >Life size</v-btn
+      >
+      <ExportButton v-if="blank" part="blank" />
+    </template>
+    <template #drawing>
+      <SchoolsTable v-if="view === 'compare'" :plan="plan" @pick="pick" />
+      <FoldView v-else-if="view === 'fold'" :folding="folding" :failed="failed" />
+      <DrawingView
+        v-else-if="drawing"
+        :drawing="drawing"
+        :lit="lit"
+        :ring="view === 'flat' ? ring : undefined"
+        @point="lit = $event"
+      />
+    </template>
+    <template #below>
+      <LifeSize v-if="life && lifeSized" v-model="life" :drawing="lifeSized" :how="how" />
+      <p v-if="view === 'sheet' && plan.nest" class="nest" data-testid="nest">
+        <FigureText prose :text="plan.nest.text" />
+        <ExportButton part="nest" />
+      </p>
+      <SchoolsStrip v-if="view !== 'compare'" :plan="plan" @pick="pick" />
+    </template>
+    <template #say>
+      <ChoiceRow label="Make or buy" :options="sides" :value="side" @pick="side = $event" />
+      <div v-if="side !== 'buy'" class="trio">
+        <LengthField
+          label="Seam"
+          field="blank.seam"
+          :value="job.blank?.seam"
+          :placeholder="usual.seam"
+          @change="type('blank.seam', $event)"
+        />
+        <LengthField
+          label="Blank’s ease"
+          field="blank.ease"
+          :value="job.blank?.ease"
+          :placeholder="usual.ease"
+          @change="type('blank.ease', $event)"
+        />
+        <SheetPicker
+          label="Cut from"
+          field="blank.paper"
+          :value="job.blank?.paper"
+          :assumed="blank?.paper.sheet"
+          :catalog="catalog"
+          :unit="unit"
+          :error="jobs.errors['blank.paper']"
+          @pick="pick({ blank: { paper: $event } })"
+        />
+      </div>
+      <StyleOptions
+        v-if="side === 'make' && blank"
+        :blank="blank"
+        :job="job"
+        :catalog="catalog"
+        :unit="unit"
+        :error="jobs.errors['blank.envelope']"
+        @set="(patch, key) => jobs.change(patch, key)"
+      />
+    </template>
+    <template #list>
+      <template v-if="side === 'make' && blank">
+        <CutList :answers="blank.answers" :lit="lit" @point="lit = $event" />
+        <ol v-if="blank.steps.length" class="steps" data-testid="steps">
+          <li v-for="s in blank.steps" :key="s"><FigureText prose :text="s" /></li>
+        </ol>
+        <ProofList :proof="blank.proof" @point="ring = $event" />
+        <TrialsPlot v-if="view === 'fold' && folding" :trials="folding.trials" />
+        <p class="sheets" data-testid="sheets">
+          Comes out of
+          <template v-if="sheets.length">
+            <span v-for="(s, i) in sheets" :key="s.name"
+              >{{ i ? ', ' : '' }}<strong>{{ s.name }}</strong
+              >{{ s.on_hand ? ' (on hand)' : '' }}: {{ s.per_sheet
+              }}{{ s.angle ? ` at ${s.angle}°` : '' }}</span
+            ></template
+          ><template v-else>no sheet in the list; give the paper a size of its own</template>.
+        </p>
+        <ExtrasList
+          :plan="plan"
+          :lined="!!job.blank?.liner"
+          @line="pick({ blank: { style: blank.style, variant: blank.variant, liner: $event || null } })"
+        />
+      </template>
+      <WrapsList v-else-if="side === 'paper'" @pick="pick" />
+      <table v-else class="fits">
+        <thead>
+          <tr>
+            <th>Envelope</th>
+            <th>Room each way</th>
+            <th>Fit</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="f in plan.fits" :key="f.format">
+            <td>
+              <button class="plain-button name" @click="pick(f.patch)">{{ f.name }}</button>
+              <small><FigureText :text="`${f.width.text} × ${f.height.text}`" /></small>
+            </td>
+            <td><FigureText :text="`${f.clearance.width.text} × ${f.clearance.height.text}`" /></td>
+            <td><StateMark :state="fitState(f.verdict)" :word="f.verdict" /></td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </StationLayout>
+</template>
+
+<style scoped>
+.trio {
+  display: grid;
+  grid-template-columns: 1fr 1.2fr 1.3fr;
+  align-items: start;
+  gap: 8px;
+}
+.nest {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 0 18px 8px;
+  font-weight: 600;
+  color: var(--ink);
+}
+.steps {
+  padding: 8px 0 0 20px;
+  font-size: 14px;
+  line-height: 1.45;
+}
+.sheets {
+  padding-top: 8px;
+  font-size: 14px;
+  line-height: 1.45;
+}
+.fits {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-size: 12.5px;
+  color: var(--muted);
+  border-bottom: 1.5px solid var(--ink);
+}
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 5px 4px 5px 0;
+}
+.name {
+  font-weight: 600;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+small {
+  display: block;
+  color: var(--muted);
+  font-size: 13px;
+}
+</style>
