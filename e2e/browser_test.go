@@ -26,7 +26,12 @@ import (
 	"yellow-parcel/web"
 )
 
-const patience = 20 * time.Second
+// patience is how long one thing may take to come; hang is when a page counts as hung,
+// however long its test is and however slow the machine.
+const (
+	patience = 40 * time.Second
+	hang     = 5 * time.Minute
+)
 
 // screen is a browser page on a server of its own.
 type screen struct {
@@ -87,7 +92,7 @@ func (s *screen) window() *rod.Page {
 		s.person = s.browser.MustIncognito()
 		s.Cleanup(func() { _ = s.person.Close() })
 	}
-	page := s.person.MustPage(s.url).Timeout(75 * time.Second)
+	page := s.person.MustPage(s.url).Timeout(hang)
 	page.MustSetViewport(1280, 800, 1, false)
 	return page
 }
