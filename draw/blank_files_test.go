@@ -40,12 +40,12 @@ func TestPlotterStrokesReadBack(t *testing.T) {
 			}
 		}
 	}
-	// The cut stands on the foot of its paper: 1 1/2 top + 9/16 wall + 4 5/16 front + 9/16 wall + 4 5/16 back = 11 1/4 in, in fortieths of a mm.
-	if lowest != 0 || highest != 11.25*25.4*40 {
+	// The cut stands on the foot of its paper: 1 1/2 top + 5/8 wall + 4 5/16 front + 5/8 wall + 4 5/16 back = 11 3/8 in, in fortieths of a mm.
+	if lowest != 0 || highest != 11.375*25.4*40 {
 		t.Errorf("the cut reaches from %v to %v", lowest, highest)
 	}
-	// Eight scores: four walls, each with two creases; one closed cut.
-	if strokes["1"] != 8 || strokes["2"] != 1 || !strings.HasPrefix(text, "IN;") {
+	// Twelve scores: four walls, each with two creases and the hinge of a tab; one closed cut.
+	if strokes["1"] != 12 || strokes["2"] != 1 || !strings.HasPrefix(text, "IN;") {
 		t.Errorf("%v", strokes)
 	}
 }

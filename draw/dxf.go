@@ -17,11 +17,11 @@ func DXF(w io.Writer, p Part) error {
 	d := dxf{height: p.Height}
 	d.put(0, "SECTION", 2, "HEADER", 9, "$ACADVER", 1, "AC1009", 9, "$INSUNITS", 70, 4,
 		9, "$EXTMIN", 10, 0.0, 20, 0.0, 9, "$EXTMAX", 10, p.Width, 20, p.Height, 0, "ENDSEC")
-	d.put(0, "SECTION", 2, "TABLES", 0, "TABLE", 2, "LAYER", 70, 3)
+	d.put(0, "SECTION", 2, "TABLES", 0, "TABLE", 2, "LAYER", 70, 4)
 	for _, l := range []struct {
 		name   string
 		colour int
-	}{{"CUT", 1}, {"SCORE", 5}, {"GLUE", 2}} {
+	}{{"CUT", 1}, {"SCORE", 5}, {"GLUE", 2}, {"MARK", 8}} {
 		d.put(0, "LAYER", 2, l.name, 70, 0, 62, l.colour, 6, "CONTINUOUS")
 	}
 	d.put(0, "ENDTAB", 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES")
@@ -31,11 +31,8 @@ func DXF(w io.Writer, p Part) error {
 	for _, pts := range p.Glue {
 		d.polyline("GLUE", pts)
 	}
-	for _, pts := range p.Score {
-		for i := 1; i < len(pts); i++ {
-			d.put(0, "LINE", 8, "SCORE", 10, pts[i-1][0], 20, d.up(pts[i-1][1]), 11, pts[i][0], 21, d.up(pts[i][1]))
-		}
-	}
+	d.lines("SCORE", p.Score)
+	d.lines("MARK", p.Mark)
 	d.put(0, "ENDSEC", 0, "EOF")
 	_, err := io.WriteString(w, d.String())
 	return err
@@ -57,6 +54,14 @@ func (d *dxf) put(pairs ...any) {
 			value = number(v)
 		}
 		fmt.Fprintf(d, "%3d\n%s\n", pairs[i], value)
+	}
+}
+
+func (d *dxf) lines(layer string, paths [][]Point) {
+	for _, pts := range paths {
+		for i := 1; i < len(pts); i++ {
+			d.put(0, "LINE", 8, layer, 10, pts[i-1][0], 20, d.up(pts[i-1][1]), 11, pts[i][0], 21, d.up(pts[i][1]))
+		}
 	}
 }
 

@@ -101,6 +101,10 @@ func (s scene) scores(d *Drawing, m *work.Made) {
 	var across, along int
 	for i, c := range m.Creases {
 		key, l := fmt.Sprintf("crease%d", i), segment(c.Line)
+		if c.Tab {
+			d.line("score", "", l[0], l[1])
+			continue // it is read as one with the foot of the wall beside it
+		}
 		d.line("score", key, l[0], l[1])
 		tier := &across
 		if c.Level {

@@ -20,6 +20,7 @@ type Part struct {
 	Width, Height float64
 	Cut           [][]Point // closed
 	Score         [][]Point // open lines
+	Mark          [][]Point // open lines to see by, neither cut nor scored
 	Glue          [][]Point // closed
 	Notes         []Label
 }
@@ -33,25 +34,27 @@ const (
 
 var lists = []string{Cuts, WorkSheet}
 
-// parts are what can be cut, by name, each with how it is laid out.
+// parts are what can be cut, by name, each with how it is laid out. Those of a
+// blank are there only where the blank asked for suits.
 var parts = []struct {
-	name string
-	make func(s scene) (Part, error)
+	name    string
+	ofBlank bool
+	make    func(s scene) (Part, error)
 }{
-	{"base", func(s scene) (Part, error) { return s.basePart(), nil }},
-	{"layers", func(s scene) (Part, error) { return s.layersPart() }},
-	{"ladder", func(s scene) (Part, error) { return s.ladderPart() }},
-	{"blank", func(s scene) (Part, error) { return s.blankPart() }},
-	{"nest", func(s scene) (Part, error) {
+	{"base", false, func(s scene) (Part, error) { return s.basePart(), nil }},
+	{"layers", false, func(s scene) (Part, error) { return s.layersPart() }},
+	{"ladder", false, func(s scene) (Part, error) { return s.ladderPart() }},
+	{"blank", true, func(s scene) (Part, error) { return s.blankPart() }},
+	{"nest", true, func(s scene) (Part, error) {
 		if s.Nest == nil {
 			return Part{}, errors.New("the blank does not come out of its paper, so there is no sheet to lay it on")
 		}
 		return s.nestPart(), nil
 	}},
-	{"liner", func(s scene) (Part, error) { return s.extraPart("liner") }},
-	{"band", func(s scene) (Part, error) { return s.extraPart("band") }},
-	{"strips", func(s scene) (Part, error) { return s.extraPart("strips") }},
-	{"gauge", func(s scene) (Part, error) {
+	{"liner", true, func(s scene) (Part, error) { return s.extraPart("liner") }},
+	{"band", false, func(s scene) (Part, error) { return s.extraPart("band") }},
+	{"strips", true, func(s scene) (Part, error) { return s.extraPart("strips") }},
+	{"gauge", false, func(s scene) (Part, error) {
 		if s.Gauge == nil {
 			return Part{}, errors.New("this carrier has no letter slot to make a gauge of")
 		}
@@ -85,6 +88,9 @@ func PartOf(r *work.Result, name string) (Part, error) {
 			return Part{}, nil
 		}
 		return Part{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(Parts(), ", "))
+	}
+	if reason := r.NoBlank(); reason != nil && parts[i].ofBlank {
+		return Part{}, reason
 	}
 	return parts[i].make(scene{r})
 }
@@ -194,6 +200,9 @@ func (part *Part) lay(m *work.Made, turn float64, move Point) {
 	}
 	for _, l := range m.ScoreLines() {
 		part.Score = append(part.Score, put(segment(l)))
+	}
+	for _, l := range m.Marks() {
+		part.Mark = append(part.Mark, put(segment(l)))
 	}
 	_, tabs := wallsOf(m.Blank)
 	for _, q := range slices.Concat(m.Glue(), tabs) {

@@ -131,6 +131,8 @@ func (t *tiler) tile(at tile) {
 	lines(p.Glue, true)
 	t.pen(31, 95, 191, []float64{3, 2})
 	lines(p.Score, false)
+	t.pen(138, 138, 138, nil)
+	lines(p.Mark, false)
 	t.pen(20, 20, 20, nil)
 	lines(p.Cut, true)
 	t.f.SetTextColor(90, 90, 90)

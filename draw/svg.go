@@ -24,6 +24,9 @@ func SVG(w io.Writer, p Part) error {
 `, width, height, width, height, escape(p.Name))
 	group(&b, "glue", `fill="none" stroke="#c98a00" stroke-width="0.2" stroke-dasharray="0.6 0.6"`, p.Glue, "Z")
 	group(&b, "score", `fill="none" stroke="#1f5fbf" stroke-width="0.2" stroke-dasharray="3 2"`, p.Score, "")
+	if len(p.Mark) > 0 {
+		group(&b, "mark", `fill="none" stroke="#8a8a8a" stroke-width="0.2"`, p.Mark, "")
+	}
 	group(&b, "cut", `fill="none" stroke="#d1332e" stroke-width="0.2"`, p.Cut, "Z")
 	b.WriteString(`  <g id="dimension" fill="#444444" font-family="sans-serif" font-size="4" text-anchor="middle">` + "\n")
 	for _, n := range p.Notes {

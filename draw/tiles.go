@@ -102,7 +102,7 @@ func (s *spread) inked(t tile) bool {
 		}
 		return false
 	}
-	return through(s.part.Cut, true) || through(s.part.Score, false) || through(s.part.Glue, true)
+	return through(s.part.Cut, true) || through(s.part.Score, false) || through(s.part.Mark, false) || through(s.part.Glue, true)
 }
 
 // crosses tells whether a line runs through a rectangle: what is left of it
@@ -139,7 +139,7 @@ func turned(p Part) Part {
 		}
 		return out
 	}
-	out := Part{Name: p.Name, Width: p.Height, Height: p.Width, Cut: turn(p.Cut), Score: turn(p.Score), Glue: turn(p.Glue)}
+	out := Part{Name: p.Name, Width: p.Height, Height: p.Width, Cut: turn(p.Cut), Score: turn(p.Score), Mark: turn(p.Mark), Glue: turn(p.Glue)}
 	for _, n := range p.Notes {
 		n.At = Point{p.Height - n.At[1], n.At[0]}
 		out.Notes = append(out.Notes, n)

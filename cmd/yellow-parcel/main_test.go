@@ -93,6 +93,11 @@ func TestEveryKindOfFileIsWritten(t *testing.T) {
 			t.Errorf("%s as %s: %d %q", c.part, c.as, code, problems)
 		}
 	}
+	box := `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"style":"box"}}`
+	want := "part: Box, from a square does not suit this card: a card under 1/8 in thick needs no walls; a flat envelope takes it\n"
+	if code, out, problems := command(t, box, "export", "--as", "svg", "--part", "blank", "-"); code != 2 || out != "" || problems != want {
+		t.Errorf("a blank that does not suit: %d %q", code, problems)
+	}
 	kept := filepath.Join(t.TempDir(), "kept.csv")
 	if err := os.WriteFile(kept, []byte("keep me"), 0o600); err != nil {
 		t.Fatal(err)

@@ -40,6 +40,7 @@ type Blank struct {
 	Minimum       measure.Length // exact size before it met the ruler; zero where sizes add up on the ruler
 	Cavity        card.Size      // inside room as scored, across and along the drawing
 	Depth         measure.Length // height of a box's walls; zero for a flat envelope
+	Taper         measure.Length // what is cut off each side of flaps besides the waste, from nothing at the crease
 	Card          card.Size      // the card as it lies in the drawing
 	Stock         Stock          // what it is made of
 	Sized         Sizing         // where a square's side comes from
@@ -54,6 +55,7 @@ type Blank struct {
 	Inside        shape.Polygon  // the rectangle of the cavity, between creases or glue
 	Flaps         []Flap         // in the order they fold
 	Creases       []Crease       // in the order they are scored
+	Far           Far            // where the board does not reach all of them from one side
 	Waste         []Waste
 	Seams         []Seam
 	Strips        []shape.Polygon // adhesive strips that hold the card in place
@@ -118,11 +120,17 @@ func (b Blank) Outside() card.Size {
 	return card.Size{Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y)}
 }
 
-// The kinds of waste: a corner between two flaps, the tip of one, an end of a bought envelope.
+// Far says that the scores across, or along, of a blank go further than the
+// scoring board reaches: the far ones are set from the opposite corner or edge.
+type Far struct{ Across, Along bool }
+
+// The kinds of waste: a corner between two flaps, the tip of one, an end of a
+// bought envelope, what a box's corner has besides its tab.
 const (
 	Notch WasteKind = iota
 	Tip
 	End
+	BesideTab
 )
 
 // Cut is the rectangle of paper the blank is cut from.

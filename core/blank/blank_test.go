@@ -44,8 +44,8 @@ func TestStraightFoldByHand(t *testing.T) {
 	for variant, want := range map[int]card.Size{
 		// The long side across: 7 1/4 + 2 x 1, and 1 1/2 + 5 1/4 + 5 1/4.
 		0: {Width: 9*in + in/4, Height: 12 * in},
-		// 7 1/4 + 2 x 1/2, and 1 3/4 + 5 1/4 + 5.
-		1: {Width: 8*in + in/4, Height: 12 * in},
+		// 7 1/4 + 2 x (1/2 seam + the 1/16 the back tapers by), and 1 3/4 + 5 1/4 + 5.
+		1: {Width: 8*in + 3*in/8, Height: 12 * in},
 	} {
 		req := request(5*in, 7*in, 0)
 		req.Options = style.Variants[variant].Options

@@ -24,37 +24,58 @@ func box() Style {
 			{"square", "from a square", from("square")},
 			{"straight", "from straight folds", from("straight")},
 		},
+		Says: map[string]string{
+			"corners": "At each corner make one cut: in from the paper's edge, along the end of the next wall going clockwise, up to the front panel's corner and no further. What is left at the corner is a tab that stays on its wall.",
+			"foot":    "Fold the walls up. Glue the two tabs away from the mouth, each flat against the inside of the wall it meets; leave the two at the mouth unglued and turned outwards.",
+			"fill":    "Fold the side flaps and the flap at the foot, glue that one down on them, and let it set. Slide the card in through the mouth, under the side flaps.",
+			"mouth":   "Fold the wall at the mouth up, glue the last two tabs inside the walls they meet, and fold the top flap over to close.",
+		},
 		make: makeBox,
 	}
 }
 
+// BoxCalipers is what a box's own stock takes of its inside, across as along:
+// a caliper where each of two walls turns up, and a tab inside each of them.
+const BoxCalipers = 4
+
 // makeBox gives the card's thickness to the walls instead of to the panel. The
-// paper takes its own caliper off the inside at each wall.
+// walls are as high as the card, a little to spare, and every layer of board
+// over the place where most lie over one another.
 func makeBox(req Request) (Blank, error) {
-	given, asked := req.Options.Lengths["depth"]
-	if !asked && req.Thickness < leastDeep {
+	if given, asked := req.Options.Lengths["depth"]; asked {
+		return req.boxed(req.groove().Up(given))
+	}
+	if req.Thickness < leastDeep {
 		return Blank{}, unsuitable("a card under %s thick needs no walls; a flat envelope takes it", usual(req.Ruler, leastDeep, 3*measure.Millimetre).Text(req.Ruler.Unit))
 	}
-	deep := req.groove().Up(req.Thickness + usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2))
-	if asked {
-		deep = req.groove().Up(given)
+	spare := usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2)
+	for layers := 3; ; layers++ {
+		b, err := req.boxed(req.groove().Up(req.Thickness + spare + measure.Length(layers)*req.Board.Caliper))
+		if err != nil || b.Layers() <= layers {
+			return b, err
+		}
 	}
+}
+
+// boxed is a box with walls so high.
+func (r Request) boxed(deep measure.Length) (Blank, error) {
 	if deep < leastDeep/2 {
-		return Blank{}, unsuitable("walls %s high cannot be folded; give the box some depth", deep.Text(req.Ruler.Unit))
+		return Blank{}, unsuitable("walls %s high cannot be folded; give the box some depth", deep.Text(r.Ruler.Unit))
 	}
-	room, ok := req.Options.Sizes["cavity"]
+	room, ok := r.Options.Sizes["cavity"]
 	if !ok {
-		room = req.Card.Grown(req.Ease + 2*req.Board.Caliper)
+		room = r.Card.Grown(r.Ease + BoxCalipers*r.Board.Caliper)
 	}
-	room = card.Size{Width: req.groove().Up(room.Width), Height: req.groove().Up(room.Height)}
+	room = card.Size{Width: r.groove().Up(room.Width), Height: r.groove().Up(room.Height)}
 	var b Blank
 	var err error
-	if req.Options.word("from", "square") == "square" {
-		b, err = square{Request: req, room: room, wall: deep}.least()
+	if r.Options.word("from", "square") == "square" {
+		b, err = square{Request: r, room: room, wall: deep}.least()
 	} else {
-		b, err = rectangle{Request: req, room: room, wall: deep}.fold()
+		b, err = rectangle{Request: r, room: room, wall: deep}.fold()
 	}
 	b.Board = true
+	b.Steps = []Saying{{Name: "corners"}, {Name: "foot"}, {Name: "fill"}, {Name: "mouth"}}
 	return b, err
 }
 
@@ -66,6 +87,7 @@ func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler)
 	b.Depth, b.Paper = wall, paper
 	sliver := min(usual(r, measure.Inch/16, 3*measure.Millimetre/2).MM(), d/4)
 	var corners []Waste
+	mouth, _ := b.closingFlap()
 	for i := range b.Flaps {
 		f := &b.Flaps[i]
 		run := f.Crease.Len()
@@ -78,7 +100,9 @@ func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler)
 		f.Crease = shape.Line{A: at(f.Base.A, 0, 1), B: at(f.Base.B, 0, 1)}
 		f.Shape = f.Shape.Move(out.X, out.Y)
 		f.Wall = shape.Polygon{f.Base.A, f.Crease.A, f.Crease.B, f.Base.B}
-		f.Tab = shape.Polygon{f.Base.B, f.Crease.B, at(f.Crease.B, d, 0), at(f.Base.B, d, sliver/d)}.Intersect(paper)
+		f.Tab = from(f.Crease.B, shape.Polygon{f.Crease.B, at(f.Crease.B, d, 0), at(f.Base.B, d, sliver/d), f.Base.B}.Intersect(paper))
+		// The tabs at the mouth are that wall's own, and the one that meets its other end.
+		f.Late = f.Name == mouth.Name || f.Base.B.Dist(mouth.Base.A) < 1e-6
 		corners = append(corners, b.besideTab(*f, at, paper)...)
 		for j, w := range b.Waste {
 			if w.Kind == Tip && w.Flap == f.Name {
@@ -90,14 +114,28 @@ func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler)
 	b.Waste = append(corners, tips...)
 }
 
-// besideTab is the paper to cut away round a tab, in the corner at its wall's end.
+// from is a polygon with its points turned round to begin at the one nearest to a place.
+func from(at shape.Point, p shape.Polygon) shape.Polygon {
+	start := 0
+	for i, q := range p {
+		if q.Dist(at) < p[start].Dist(at) {
+			start = i
+		}
+	}
+	return slices.Concat(p[start:], p[:start])
+}
+
+// besideTab is the paper to cut away round a tab, in the corner at its wall's
+// end: pieces of one corner, which all have its legs.
 func (b *Blank) besideTab(f Flap, at func(p shape.Point, along, up float64) shape.Point, paper shape.Polygon) []Waste {
 	const far = 1e4
 	corner := shape.Polygon{f.Base.B, at(f.Base.B, 0, far), at(f.Base.B, far, far), at(f.Base.B, far, 0)}.Intersect(paper)
+	lo, hi := corner.Bounds()
+	w := Waste{Kind: BesideTab, Flap: f.Name, Place: "beyond the tab of the " + f.Name + " wall", Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y)}
 	var out []Waste
 	for _, s := range shape.Subtract([]shape.Polygon{corner}, f.Tab) {
-		lo, hi := s.Bounds()
-		out = append(out, Waste{Kind: Notch, Flap: f.Name, Place: "beside the tab of the " + f.Name + " wall", Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y), Shape: s})
+		w.Shape = s
+		out = append(out, w)
 	}
 	return out
 }

@@ -57,13 +57,19 @@ func makeContour(req Request) (Blank, error) {
 			return Blank{}, unsuitable("a perforation needs dashes and gaps of some length; a score without gaps is a solid one")
 		}
 	}
+	for _, f := range b.Flaps {
+		if len(b.Machine.Dashes(f.Crease)) == 0 {
+			return Blank{}, unsuitable("dashes of %s that stop %s short of the edge leave no score for the %s flap; try shorter ones, or a smaller margin",
+				b.Machine.Dash.Text(req.Ruler.Unit), b.Machine.Margin.Text(req.Ruler.Unit), f.Name)
+		}
+	}
 	b.Creases = nil
 	b.score(0)
 	return b, nil
 }
 
 func (r Request) contourOf(angled bool) (Blank, error) {
-	r.Groove, r.Jig = r.Ruler.Step, 0 // a machine knows no board
+	r.Groove, r.Jig, r.Reach = r.Ruler.Step, 0, 0 // a machine knows no board
 	if r.Options.word("of", "straight-fold") == "corner-fold" {
 		q := square{Request: r, room: r.cavity()}
 		return q.least()

@@ -78,15 +78,29 @@ func (q square) least() (Blank, error) {
 // millimetres: the paper beyond each panel corner, times the square root of two.
 func (q square) seamAt(side measure.Length) float64 {
 	big := side.MM()/math.Sqrt2 - q.wall.MM()
-	left, top := q.corners(big)
-	right, bottom := left+q.room.Width.MM(), top+q.room.Height.MM()
+	left, top, right, bottom, _ := q.creases(big)
 	return math.Sqrt2 * (big - max(right, -left) - max(bottom, -top))
 }
 
-// corners is where the panel's top left corner lies, with the scores on the board's grooves.
-func (q square) corners(big float64) (left, top float64) {
+// creases are the panel's four, with the scores on the board's grooves, and
+// which of them are read from the opposite corner.
+func (q square) creases(big float64) (left, top, right, bottom float64, far Far) {
+	left, right, far.Across = q.pair(big, q.room.Width, 0)
+	top, bottom, far.Along = q.pair(big, q.room.Height, q.below)
+	return left, top, right, bottom, far
+}
+
+// pair is where two opposite creases lie, from the square's centre. The second
+// is read from the same corner as the first, or, where the board does not reach
+// it, from the opposite one: on a groove that leaves the room no smaller.
+func (q square) pair(big float64, room, below measure.Length) (first, second float64, far bool) {
 	reach := measure.FromMM(big)
-	return q.atGroove(reach-q.room.Width/2).MM() - big, q.atGroove(reach-q.room.Height/2+q.below).MM() - big
+	near := q.atGroove(reach - room/2 + below)
+	first, second = near.MM()-big, (near+room).MM()-big
+	if far = q.Reach > 0 && near+room+2*q.wall+q.Jig > q.Reach; far {
+		second = big - (q.groove().Down(2*reach-near-room+q.Jig) - q.Jig).MM()
+	}
+	return first, second, far
 }
 
 // LeastSquare is the smallest square that closes over a cavity with the seam
@@ -108,23 +122,26 @@ func ThumbMargin(r measure.Ruler) measure.Length { return usual(r, thumbInch, th
 // centre to its corner less the wall, and a box's walls then move them out.
 func (q square) cut(side measure.Length) (Blank, error) {
 	big := side.MM()/math.Sqrt2 - q.wall.MM()
-	left, top := q.corners(big)
-	right, bottom := left+q.room.Width.MM(), top+q.room.Height.MM()
+	left, top, right, bottom, far := q.creases(big)
 	if left <= -big || top <= -big || right >= big || bottom >= big {
 		return Blank{}, unsuitable("a square of %s leaves no flaps round a card this long", side.Text(q.Ruler.Unit))
 	}
 	paper := diamond(big)
 	b := Blank{
-		Width: side, Height: side, Minimum: q.minimum(), Cavity: q.room, Card: q.Card, Diagonal: true, Sized: q.sized,
-		Paper: paper, Inside: shape.Rect(left, top, right, bottom),
+		Width: side, Height: side, Minimum: q.minimum(), Card: q.Card, Diagonal: true, Sized: q.sized, Far: far,
+		Cavity: card.Size{Width: measure.FromMM(right - left), Height: measure.FromMM(bottom - top)},
+		Paper:  paper, Inside: shape.Rect(left, top, right, bottom),
 	}
 	b.Body = paper.Intersect(b.Inside)
 	trim := usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
-	across, along := q.room.Width.MM()-trim, q.room.Height.MM()-trim
+	across, along := right-left-trim, bottom-top-trim
+	b.Taper = q.taper()
+	// A flap's sides run along the next creases as far as the paper's corner notch is deep.
+	root := big - max(right, -left) - max(bottom, -top)
 	flap := func(name string, crease shape.Line, keep shape.Polygon) Flap {
 		f := Flap{Name: name, Crease: crease, Shape: paper.Intersect(keep)}
 		f.Depth = measure.FromMM(farthest(f))
-		return f
+		return f.tapered(b.Taper.MM(), root)
 	}
 	nw, ne, se, sw := b.Inside[0], b.Inside[1], b.Inside[2], b.Inside[3]
 	l := flap("left", shape.Line{A: sw, B: nw}, shape.Rect(left-across, top, left, bottom))

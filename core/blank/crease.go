@@ -16,6 +16,7 @@ import (
 type Crease struct {
 	Flap     string
 	Wall     bool // it is the foot of the flap's wall
+	Tab      bool // it is the hinge of the tab at the end of the flap's wall
 	From     string
 	Level    bool // it runs across the drawing, and is measured along it
 	At       measure.Length
@@ -34,16 +35,20 @@ func (b *Blank) score(jig measure.Length) {
 		across, along = "left corner", "top corner"
 	}
 	lo, hi := b.Paper.Bounds()
-	add := func(flap string, wall bool, l shape.Line) {
-		c := Crease{Flap: flap, Wall: wall, From: along, Level: true, Length: measure.FromMM(l.Len()), Line: l}
-		switch upright := abs(l.A.X-l.B.X) < abs(l.A.Y-l.B.Y); {
-		case upright:
-			c.Level = false
-			c.From, c.At = across, measure.FromMM(l.A.X-lo.X)
-		case b.Diagonal:
-			c.At = measure.FromMM(l.A.Y - lo.Y)
-		default:
-			c.At = measure.FromMM(hi.Y - l.A.Y)
+	add := func(c Crease, l shape.Line) {
+		c.Length, c.Line = measure.FromMM(l.Len()), l
+		c.Level = abs(l.A.X-l.B.X) >= abs(l.A.Y-l.B.Y)
+		near, far := l.A.X-lo.X, hi.X-l.A.X
+		c.From = across
+		switch {
+		case c.Level && b.Diagonal:
+			near, far, c.From = l.A.Y-lo.Y, hi.Y-l.A.Y, along
+		case c.Level:
+			near, far, c.From = hi.Y-l.A.Y, l.A.Y-lo.Y, along
+		}
+		c.At = measure.FromMM(near)
+		if far < near && b.beyond(c.Level) {
+			c.From, c.At = opposite[c.From], measure.FromMM(far)
 		}
 		c.Reading = c.At
 		if b.Diagonal {
@@ -52,11 +57,16 @@ func (b *Blank) score(jig measure.Length) {
 		}
 		b.Creases = append(b.Creases, c)
 	}
-	b.Creases = make([]Crease, 0, 2*len(b.Flaps))
+	b.Creases = make([]Crease, 0, 3*len(b.Flaps))
 	for _, f := range b.Flaps {
-		add(f.Name, false, f.Crease)
+		add(Crease{Flap: f.Name}, f.Crease)
 		if len(f.Wall) > 0 {
-			add(f.Name+" wall", true, f.Base)
+			add(Crease{Flap: f.Name + " wall", Wall: true}, f.Base)
+		}
+	}
+	for _, f := range b.Flaps {
+		if len(f.Tab) > 0 {
+			add(Crease{Flap: f.Name + " wall's tab", Tab: true}, f.Hinge())
 		}
 	}
 	slices.SortStableFunc(b.Creases, func(p, q Crease) int {
@@ -65,6 +75,20 @@ func (b *Blank) score(jig measure.Length) {
 		}
 		return cmp.Compare(p.At, q.At)
 	})
+}
+
+// opposite is where a score is set from that the board does not reach from its own side.
+var opposite = map[string]string{
+	"left edge": "right edge", "bottom edge": "top edge", "left corner": "right corner", "top corner": "bottom corner",
+}
+
+// beyond tells whether the scores across, or along, go further than the board
+// reaches, so that the far ones are set from the opposite side.
+func (b *Blank) beyond(level bool) bool {
+	if level {
+		return b.Far.Along
+	}
+	return b.Far.Across
 }
 
 func rank(later bool) int {
@@ -80,29 +104,44 @@ func (b *Blank) markEdge(c *Crease) {
 	depth := c.At.MM()
 	c.MarkFrom = c.From
 	if far := b.Width.MM()*math.Sqrt2 - depth; far < depth {
-		depth = far
-		c.MarkFrom = "right corner"
-		if c.Level {
-			c.MarkFrom = "bottom corner"
-		}
+		depth, c.MarkFrom = far, opposite[c.From]
 	}
 	c.Mark = measure.FromMM(depth * math.Sqrt2)
 }
 
 func abs(v float64) float64 { return math.Abs(v) }
 
-// ScoreLines is every score as it is made, flap by flap: lines, or the dashes of a perforation.
+// Marks are where the folds of a blank folded by eye come out, as short marks at
+// the ends of each: it is folded round its card, not scored.
+func (b Blank) Marks() []shape.Line {
+	const long = 5 // millimetres
+	if !b.ByEye {
+		return nil
+	}
+	var out []shape.Line
+	for _, f := range b.Flaps {
+		back := shape.Line{A: f.Crease.B, B: f.Crease.A}
+		out = append(out, shape.Line{A: f.Crease.A, B: f.Crease.At(long)}, shape.Line{A: back.A, B: back.At(long)})
+	}
+	return out
+}
+
+// ScoreLines is every score as it is made, flap by flap: lines, or the dashes of
+// a perforation. None where it is folded by eye.
 func (b Blank) ScoreLines() []shape.Line {
+	if b.ByEye {
+		return nil
+	}
 	machine := Machine{}
 	if b.Machine != nil {
 		machine = *b.Machine
 	}
-	out := make([]shape.Line, 0, 2*len(b.Flaps))
+	out := make([]shape.Line, 0, 3*len(b.Flaps))
 	for _, f := range b.Flaps {
-		if len(f.Wall) > 0 {
-			out = append(out, f.Base)
-		}
 		out = append(out, machine.Dashes(f.Crease)...)
+		if len(f.Wall) > 0 {
+			out = append(append(out, machine.Dashes(f.Base)...), machine.Dashes(f.Hinge())...)
+		}
 	}
 	return out
 }

@@ -57,8 +57,11 @@ func cutFrom(req Request, f *catalog.Format, glue measure.Length) (b Blank, ok b
 		if off := whole.Width - keep; off%(2*req.Ruler.Step) != 0 {
 			keep = whole.Width - off/(2*req.Ruler.Step)*(2*req.Ruler.Step)
 		}
+		if keep+2*req.Ruler.Step > whole.Width {
+			continue // less than a mark off each end is no cut
+		}
 		higher := whole.Height - lying.Height - req.Thickness
-		if keep > whole.Width || higher < card.LeastSlack || higher > mostHigher {
+		if higher < card.LeastSlack || higher > mostHigher {
 			continue
 		}
 		return shorten(req, f.Name, whole, keep, glue, lying), true
@@ -78,9 +81,7 @@ func shorten(req Request, name string, whole card.Size, keep, glue measure.Lengt
 	b.Body = b.Outline
 	b.Inside = shape.Rect(left+g, 0, right-g, height)
 	b.Gum = []shape.Polygon{shape.Rect(left, 0, left+g, height), shape.Rect(right-g, 0, right, height)}
-	if off > 0 {
-		b.Waste = []Waste{{End, "", "left end", off, whole.Height, shape.Rect(0, 0, left, height)}, {End, "", "right end", off, whole.Height, shape.Rect(right, 0, width, height)}}
-	}
+	b.Waste = []Waste{{End, "", "left end", off, whole.Height, shape.Rect(0, 0, left, height)}, {End, "", "right end", off, whole.Height, shape.Rect(right, 0, width, height)}}
 	b.Steps = []Saying{{"cut", []measure.Length{off, keep}}, {"glue", []measure.Length{glue}}, {Name: "flap"}}
 	return b
 }

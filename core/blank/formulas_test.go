@@ -2,6 +2,7 @@ package blank
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"yellow-parcel/core/card"
@@ -84,19 +85,19 @@ func TestBoxFormulas(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		// Inside a box the walls take the thickness; its own stock takes two calipers.
-		a, c, d := (4*in+in/4).MM()+0.6, (6*in+in/4).MM()+0.6, b.Depth.MM()
-		if b.Depth < thick {
-			t.Errorf("walls of %v for a card %v thick", d, thick.MM())
-		}
+		// Inside a box the walls take the thickness; two walls and two tabs take a caliper of 0.3 each.
+		a, c, d := (4*in+in/4).MM()+1.2, (6*in+in/4).MM()+1.2, b.Depth.MM()
+		// The card, a sixteenth to spare, and four sheets where the side flap, the foot's and the top one meet.
+		near(t, "walls", d, thick.MM()+25.4/16+4*0.3)
 		near(t, "across", b.Cavity.Width.MM(), a)
 		near(t, "along", b.Cavity.Height.MM(), c)
 		near(t, "side", b.Width.MM(), (a+c+2*d)/math.Sqrt2+12.7)
-		if len(b.Creases) != 8 || !b.Board {
+		if len(b.Creases) != 12 || !b.Board {
 			t.Fatalf("%d creases, of board %v", len(b.Creases), b.Board)
 		}
-		for i := 0; i < 8; i += 2 {
-			near(t, "creases of a wall", (b.Creases[i+1].At - b.Creases[i].At).MM(), d)
+		// On either side of the front a crease, and the foot of the wall with the tab in line with it.
+		for i := 0; i < 12; i += 3 {
+			near(t, "creases of a wall", (b.Creases[i+2].At - b.Creases[i].At).MM(), d)
 		}
 		for _, f := range b.Flaps {
 			if len(f.Wall) == 0 || len(f.Tab) == 0 {
@@ -134,6 +135,54 @@ func TestStraightFoldAddsUp(t *testing.T) {
 	}
 }
 
+// Paper is cut on ruler marks whatever the board's grooves, every score lies on a
+// groove, and none is read further off than the board's scale goes while either side is nearer.
+func TestBoardsAndRulersOfTheirOwn(t *testing.T) {
+	far := 0
+	for _, c := range []struct {
+		unit         measure.Unit
+		groove, step measure.Length
+		reach        measure.Length
+	}{
+		{measure.Millimetres, measure.Millimetre / 2, measure.Millimetre, 300 * measure.Millimetre},
+		{measure.Inches, in / 8, in / 16, 12 * in}, {measure.Inches, in / 16, in / 8, 8 * in}, {measure.Millimetres, in / 8, measure.Millimetre, 200 * measure.Millimetre},
+	} {
+		for _, style := range Styles() {
+			for w := 4 * in; w <= 9*in; w += in {
+				req := request(w, 11*in/2, in/7)
+				req.Ruler = measure.Ruler{Step: c.step, Unit: c.unit}
+				req.Groove, req.Jig, req.Reach, req.Paper, req.Board, req.Ratio = c.groove, in/4, c.reach, EnvelopePaper, CoverStock, 1.3
+				b, err := style.Make(req)
+				if err != nil || b.Machine != nil || b.ByEye {
+					continue
+				}
+				if b.Width%c.step != 0 || b.Height%c.step != 0 {
+					t.Errorf("%s: cut %v x %v mm", style.ID, b.Width.MM(), b.Height.MM())
+				}
+				if room := w.MM() + 25.4/4; b.Depth == 0 && max(b.Cavity.Width, b.Cavity.Height).MM() < room {
+					t.Errorf("%s: inside %v", style.ID, b.Cavity)
+				}
+				diagonal := measure.FromMM(b.Width.MM() * math.Sqrt2)
+				for _, cr := range b.Creases {
+					whole := map[bool]map[bool]measure.Length{false: {false: b.Width, true: b.Height}, true: {false: diagonal, true: diagonal}}[b.Diagonal][cr.Level]
+					if off := cr.Reading % c.groove; min(off, c.groove-off) > 1 {
+						t.Errorf("%s: a score reads %v mm on a board of %v", style.ID, cr.Reading.MM(), c.groove.MM())
+					}
+					if cr.Reading > c.reach && whole-cr.At < cr.At-c.groove {
+						t.Errorf("%s: a score reads %v mm from the %s", style.ID, cr.Reading.MM(), cr.From)
+					}
+					if cr.From == "right corner" || cr.From == "bottom corner" || cr.From == "right edge" || cr.From == "top edge" {
+						far++
+					}
+				}
+			}
+		}
+	}
+	if far < 20 {
+		t.Errorf("only %d scores are set from the opposite side", far)
+	}
+}
+
 // What is cut off a bought envelope comes off both ends equally, and what is kept takes the card and two strips of glue.
 func TestCutDownKeepsTheMiddle(t *testing.T) {
 	style, _ := StyleByID("cut-down")
@@ -146,6 +195,13 @@ func TestCutDownKeepsTheMiddle(t *testing.T) {
 	kept := b.Width - 2*b.Waste[0].Width
 	if b.Waste[0].Width != b.Waste[1].Width || kept < 5*in+in/16+in/4+in || b.Bought == "" {
 		t.Errorf("%s: %v kept, %v and %v off", b.Bought, kept.In(), b.Waste[0].Width.In(), b.Waste[1].Width.In())
+	}
+	// 7 + 1/4 + 2 x 1/2 on an eighth's ruler is 8 1/4, more than an envelope of 8.02 has.
+	short := request(7*in, 5*in, 0)
+	short.Ruler.Step = in / 8
+	short.Options = Options{Sizes: map[string]card.Size{"envelope": {Width: measure.FromMM(8.02 * 25.4), Height: 5*in + in/4}}}
+	if b, err := style.Make(short); err == nil {
+		t.Errorf("an envelope too short is cut by %v", b.Waste)
 	}
 	req.Card.Height = 11 * in
 	req.Card.Width = 20 * in
@@ -201,7 +257,8 @@ func TestDashesOfAMachine(t *testing.T) {
 	}
 }
 
-// Every style's outline is one closed cut without a crossing, and every crease lies within it.
+// Every style's outline is one closed cut without a crossing, and what parts two
+// panels is either cut or scored: a cut alongside a score would free a panel.
 func TestOutlinesAreSimple(t *testing.T) {
 	seen := 0
 	for _, style := range Styles() {
@@ -224,11 +281,15 @@ func TestOutlinesAreSimple(t *testing.T) {
 						}
 					}
 				}
-				lo, hi := b.Outline.Bounds()
-				for _, c := range b.Creases {
-					for _, p := range []shape.Point{c.Line.A, c.Line.B} {
-						if p.X < lo.X-1e-6 || p.X > hi.X+1e-6 || p.Y < lo.Y-1e-6 || p.Y > hi.Y+1e-6 {
-							t.Errorf("%s %s: a crease leaves the outline", style.ID, v.ID)
+				b.Machine, b.ByEye = nil, false // a solid score where it makes dashes, or marks
+				cut := sides(b.Outline)
+				for _, panel := range b.Panels() {
+					for _, side := range sides(panel) {
+						for _, share := range []float64{0.1, 0.3, 0.5, 0.7, 0.9} {
+							at := side.At(share * side.Len())
+							if isCut, isScored := on(cut, at), on(b.ScoreLines(), at); isCut == isScored {
+								t.Fatalf("%s %s of %v: at %v, cut %v and scored %v", style.ID, v.ID, z, at, isCut, isScored)
+							}
 						}
 					}
 				}
@@ -238,6 +299,22 @@ func TestOutlinesAreSimple(t *testing.T) {
 	if seen < 20 {
 		t.Errorf("only %d blanks", seen)
 	}
+}
+
+// sides are the sides of a polygon that have a length.
+func sides(p shape.Polygon) []shape.Line {
+	var out []shape.Line
+	for i, q := range p {
+		if l := (shape.Line{A: q, B: p[(i+1)%len(p)]}); l.Len() > 1e-6 {
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// on tells whether a place lies on one of the lines.
+func on(lines []shape.Line, at shape.Point) bool {
+	return slices.ContainsFunc(lines, func(l shape.Line) bool { return l.A.Dist(at)+at.Dist(l.B) < l.Len()+1e-6 })
 }
 
 // cross tells whether two sides cross, not merely touch.

@@ -50,34 +50,58 @@ func Liner(b Blank, r measure.Ruler) (e Extra, ok bool) {
 	var folds []shape.Line
 	if f, ok := b.closingFlap(); ok {
 		whole = append(append(shape.Polygon{}, f.Shape...), b.Inside...).Hull()
-		// A flap that does not reach across the mouth leaves corners a liner would fill.
-		if whole.Area() > b.Body.Area()+f.Wall.Area()+f.Shape.Area()+1e-3 {
-			return Extra{}, false
-		}
 		folds = []shape.Line{f.Base}
 		if len(f.Wall) > 0 {
 			folds = append(folds, f.Crease)
 		}
 	}
-	lies := inner(whole, inset.MM(), gum.MM(), len(folds) > 0)
+	lies := inner(whole, inset.MM(), gum.MM(), 0, len(folds) > 0)
 	lo, hi := lies.Bounds()
-	high := r.Down(measure.FromMM(hi.Y - lo.Y))
-	if len(lies) < 3 || high < 4*inset || hi.X-lo.X < 4*inset.MM() {
+	if len(lies) < 3 || hi.Y-lo.Y < 4*inset.MM() || hi.X-lo.X < 4*inset.MM() {
 		return Extra{}, false
 	}
-	// What the ruler does not show comes off the foot.
-	foot := lo.Y + high.MM()
-	lies = lies.Keep(shape.Line{A: shape.Point{X: hi.X, Y: foot}, B: shape.Point{X: lo.X, Y: foot}})
+	// Its width and its height come out on ruler marks, the fold where the envelope
+	// folds on one from its foot: what the marks do not show comes off both sides,
+	// off the foot and off the edges beside the gum.
+	foot, tip := hi.Y, lo.Y
+	if len(folds) > 0 {
+		at := folds[0].A.Y
+		foot = at + r.Down(measure.FromMM(hi.Y-at)).MM()
+		tip = at - r.Down(measure.FromMM(at-lo.Y)).MM()
+	} else {
+		tip = foot - r.Down(measure.FromMM(hi.Y-lo.Y)).MM()
+	}
+	lies = inner(whole, inset.MM(), gum.MM(), tip-lo.Y, len(folds) > 0)
+	lo, hi = lies.Bounds()
+	off := (hi.X - lo.X - r.Down(measure.FromMM(hi.X-lo.X)).MM()) / 2
+	lies = shape.Plain(lies.Intersect(shape.Rect(lo.X+off, tip, hi.X-off, foot)))
+	lo, hi = lies.Bounds()
 	e = Extra{
-		ID: "liner", Name: "Liner", Count: 1, From: "the foot", Width: measure.FromMM(hi.X - lo.X), Height: high,
+		ID: "liner", Name: "Liner", Count: 1, From: "the foot", Width: measure.FromMM(hi.X - lo.X), Height: measure.FromMM(hi.Y - lo.Y),
 		Outline: lies.Move(-lo.X, -lo.Y), Lies: lies,
 	}
 	e.Working = Saying{"liner", []measure.Length{inset, gum}}
 	for _, f := range folds {
-		e.Scores = append(e.Scores, shape.Line{A: shape.Point{X: 0, Y: f.A.Y - lo.Y}, B: shape.Point{X: hi.X - lo.X, Y: f.A.Y - lo.Y}})
-		e.At = append(e.At, measure.FromMM(foot-f.A.Y))
+		at := r.Nearest(measure.FromMM(foot - f.A.Y))
+		y := hi.Y - at.MM() - lo.Y
+		e.Scores = append(e.Scores, shape.Line{A: shape.Point{X: 0, Y: y}, B: shape.Point{X: hi.X - lo.X, Y: y}})
+		e.At = append(e.At, at)
 	}
-	return e, true
+	return e, !sticksOut(lies, b.Panels())
+}
+
+// sticksOut tells whether a piece lies off the panels anywhere: a flap that does
+// not reach across the mouth leaves corners that a liner would fill.
+func sticksOut(piece shape.Polygon, panels []shape.Polygon) bool {
+	left := []shape.Polygon{piece}
+	for _, p := range panels {
+		left = shape.Subtract(left, p)
+	}
+	off := 0.0
+	for _, rest := range left {
+		off += rest.Area()
+	}
+	return off > 1e-2
 }
 
 // closingFlap is the flap the sender seals.
@@ -92,8 +116,9 @@ func (b Blank) closingFlap() (Flap, bool) {
 	return Flap{}, false
 }
 
-// inner moves a convex outline's edges in: its upper ones by the gum, where there is any, the others by the inset.
-func inner(p shape.Polygon, inset, gum float64, gummed bool) shape.Polygon {
+// inner moves a convex outline's edges in: its upper ones by the gum, where there
+// is any, and further down by so much, the others by the inset.
+func inner(p shape.Polygon, inset, gum, down float64, gummed bool) shape.Polygon {
 	out := p
 	for i, a := range p {
 		b := p[(i+1)%len(p)]
@@ -105,7 +130,7 @@ func inner(p shape.Polygon, inset, gum float64, gummed bool) shape.Polygon {
 		by := inset
 		// An edge that slants less than the diagonal from level is where the flap's gum runs.
 		if gummed && in.Y > math.Sqrt2/2-1e-6 {
-			by = gum
+			by = gum + down*in.Y
 		}
 		out = out.Keep(shape.Line{A: shape.Point{X: a.X + in.X*by, Y: a.Y + in.Y*by}, B: shape.Point{X: b.X + in.X*by, Y: b.Y + in.Y*by}})
 	}

@@ -26,8 +26,12 @@ type Flap struct {
 	Crease shape.Line
 	Base   shape.Line    // where the wall meets the body; the crease itself without one
 	Wall   shape.Polygon // empty for a flat envelope
-	Tab    shape.Polygon
+	Tab    shape.Polygon // from its hinge, the wall's end, on; empty for a flat envelope
+	Late   bool          // its tab is at the mouth, and is glued once the card is in
 }
+
+// Hinge is where a tab leaves its wall.
+func (f Flap) Hinge() shape.Line { return shape.Line{A: f.Crease.B, B: f.Base.B} }
 
 // Axis is the line a flap is mirrored about to where its fold puts it. A wall
 // stands up and takes no room on the body, so the flap lands as if it were
@@ -41,6 +45,43 @@ func (f Flap) Axis() shape.Line {
 
 // Folded is where a flap's fold puts it.
 func (f Flap) Folded() shape.Polygon { return f.Shape.Mirror(f.Axis()) }
+
+// Layers are the most sheets at one place of the folded blank, the body included.
+func (b Blank) Layers() int {
+	if len(b.Flaps) == 0 {
+		return 2
+	}
+	lying := make([]shape.Polygon, len(b.Flaps))
+	for i, f := range b.Flaps {
+		lying[i] = f.Folded()
+	}
+	most, _ := shape.Lie(lying)
+	return 1 + most
+}
+
+// taper is how much makers take off the sides of a flap that would else lie
+// right on a fold: a cut a hair off then shows nowhere.
+func (r Request) taper() measure.Length {
+	return usual(r.Ruler, measure.Inch/16, 3*measure.Millimetre/2)
+}
+
+// tapered is a flap with a sliver off both its sides, from nothing at its
+// crease to so much at a height.
+func (f Flap) tapered(sliver, height float64) Flap {
+	run := f.Crease.Len()
+	if height <= 0 {
+		return f
+	}
+	// A short flap's sides lean no more than the flap beside it covers.
+	sliver = min(sliver, height/2, run/8)
+	u := shape.Point{X: (f.Crease.B.X - f.Crease.A.X) / run, Y: (f.Crease.B.Y - f.Crease.A.Y) / run}
+	at := func(p shape.Point, along, up float64) shape.Point {
+		return shape.Point{X: p.X + along*u.X + up*u.Y, Y: p.Y + along*u.Y - up*u.X}
+	}
+	left, right := shape.Line{A: f.Crease.A, B: at(f.Crease.A, sliver, height)}, shape.Line{A: at(f.Crease.B, -sliver, height), B: f.Crease.B}
+	f.Shape = shape.Plain(f.Shape.Keep(left).Keep(right))
+	return f
+}
 
 // Waste is paper cut away, with the legs of the corner it comes off.
 type Waste struct {
@@ -56,7 +97,7 @@ type WasteKind int
 
 // cuts are how many cuts free it: a corner has two sides.
 func (k WasteKind) cuts() int {
-	if k == Notch {
+	if k == Notch || k == BesideTab {
 		return 2
 	}
 	return 1
@@ -91,14 +132,8 @@ func outline(clockwise ...Flap) shape.Polygon {
 		if len(f.Wall) > 0 {
 			add(f.Base.A)
 		}
-		start := 0
-		for i, p := range f.Shape {
-			if p.Dist(f.Crease.A) < f.Shape[start].Dist(f.Crease.A) {
-				start = i
-			}
-		}
-		for i := range f.Shape {
-			add(f.Shape[(start+i)%len(f.Shape)])
+		for _, p := range from(f.Crease.A, f.Shape) {
+			add(p)
 		}
 		for _, p := range f.Tab {
 			add(p)

@@ -39,8 +39,9 @@ type rectangle struct {
 	flaps
 }
 
-// flaps are how deep the panels of a straight fold are.
-type flaps struct{ side, top, back measure.Length }
+// flaps are how deep the panels of a straight fold are. The right and the top
+// flap take what the paper has over, cut on a ruler mark.
+type flaps struct{ left, right, top, back measure.Length }
 
 // lies turns the card and its cavity so that the mouth is on the side asked for.
 func (q rectangle) lies() (lying, room card.Size) {
@@ -62,43 +63,61 @@ func (q rectangle) fold() (Blank, error) {
 	if q.Options.word("school", "full-back") == "thumb-gap" {
 		side, gap = usual(q.Ruler, measure.Inch/2, 12*measure.Millimetre), usual(q.Ruler, measure.Inch/4, 6*measure.Millimetre)
 	}
-	q.side = up(q.Options.length("side_flap", max(side, q.Seam)))
+	// The back loses a sliver at each side, which a seam as wide as asked for has to spare.
+	q.left = up(q.Options.length("side_flap", max(side, q.Seam+q.taper())))
 	gap = up(q.Options.length("thumb_gap", gap))
 	q.back = room.Height - gap
 	q.top = up(q.Options.length("top_flap", min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
 	switch {
 	case q.back <= 0:
 		return Blank{}, unsuitable("a thumb gap of %s leaves no back", gap.Text(q.Ruler.Unit))
-	case q.side <= 0 || q.top <= 0:
+	case q.left <= 0 || q.top <= 0:
 		return Blank{}, unsuitable("the side flaps and the top flap need some depth")
 	}
-	b := Blank{Width: room.Width + 2*q.side, Height: q.top + room.Height + q.back, Cavity: room, Card: lying}
+	b := Blank{Card: lying}
+	b.Width, b.Cavity.Width, q.right, b.Far.Across = q.span(q.left, room.Width, q.left)
+	b.Height, b.Cavity.Height, q.top, b.Far.Along = q.span(q.back, room.Height, q.top)
 	b.lay(q)
 	return b, nil
 }
 
+// span lays a flap, the room and another flap, with a box's walls between, on
+// paper cut on a ruler mark. Both creases are set from the first side, and the
+// last flap takes what is over; where the board does not reach the far one it is
+// set from the other side, and the room takes it.
+func (q rectangle) span(first, room, last measure.Length) (paper, inside, end measure.Length, far bool) {
+	paper = q.Ruler.Up(first + room + last + 2*q.wall)
+	over := paper - first - room - last - 2*q.wall
+	if far = q.Reach > 0 && first+room+2*q.wall > q.Reach; far {
+		return paper, room + over, last, far
+	}
+	return paper, room, last + over, far
+}
+
 // lay puts the panels with the blank's top left corner at the origin.
 func (b *Blank) lay(q rectangle) {
-	left, right := q.side.MM(), (q.side + b.Cavity.Width).MM()
+	left, right := q.left.MM(), (q.left + b.Cavity.Width).MM()
 	mouth, base := q.top.MM(), (q.top + b.Cavity.Height).MM()
-	width, height := b.Width.MM(), b.Height.MM()
+	width, height := (b.Width - 2*q.wall).MM(), (b.Height - 2*q.wall).MM()
 	taper := q.Options.length("taper", usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre)).MM()
 	// A flap narrower than its own taper would come to a point.
 	ends := min(taper, b.Cavity.Height.MM()/4, b.Cavity.Width.MM()/4)
 
 	b.Body = shape.Rect(left, mouth, right, base)
 	nw, ne, se, sw := b.Body[0], b.Body[1], b.Body[2], b.Body[3]
-	l := Flap{Name: "left", Depth: q.side, Shape: shape.Polygon{{X: 0, Y: mouth + ends}, nw, sw, {X: 0, Y: base - ends}}, Crease: shape.Line{A: sw, B: nw}}
-	r := Flap{Name: "right", Depth: q.side, Shape: shape.Polygon{ne, {X: width, Y: mouth + ends}, {X: width, Y: base - ends}, se}, Crease: shape.Line{A: ne, B: se}}
+	l := Flap{Name: "left", Depth: q.left, Shape: shape.Polygon{{X: 0, Y: mouth + ends}, nw, sw, {X: 0, Y: base - ends}}, Crease: shape.Line{A: sw, B: nw}}
+	r := Flap{Name: "right", Depth: q.right, Shape: shape.Polygon{ne, {X: width, Y: mouth + ends}, {X: width, Y: base - ends}, se}, Crease: shape.Line{A: ne, B: se}}
 	k := Flap{Name: "back", Depth: q.back, Shape: shape.Rect(left, base, right, height), Crease: shape.Line{A: se, B: sw}}
+	b.Taper = q.taper()
+	k = k.tapered(b.Taper.MM(), q.back.MM())
 	u := Flap{Name: "top", Depth: q.top, Shape: shape.Polygon{{X: left + ends, Y: 0}, {X: right - ends, Y: 0}, ne, nw}, Crease: shape.Line{A: nw, B: ne}}
 	b.Paper, b.Inside = shape.Rect(0, 0, width, height), b.Body
 	b.Flaps = flat([]Flap{l, r, k, u})
 	b.Waste = []Waste{
-		{Notch, "", "top left corner", q.side, q.top, shape.Rect(0, 0, left, mouth)},
-		{Notch, "", "top right corner", q.side, q.top, shape.Rect(right, 0, width, mouth)},
-		{Notch, "", "bottom right corner", q.side, q.back, shape.Rect(right, base, width, height)},
-		{Notch, "", "bottom left corner", q.side, q.back, shape.Rect(0, base, left, height)},
+		{Notch, "", "top left corner", q.left, q.top, shape.Rect(0, 0, left, mouth)},
+		{Notch, "", "top right corner", q.right, q.top, shape.Rect(right, 0, width, mouth)},
+		{Notch, "", "bottom right corner", q.right, q.back, shape.Rect(right, base, width, height)},
+		{Notch, "", "bottom left corner", q.left, q.back, shape.Rect(0, base, left, height)},
 	}
 	b.Seams = []Seam{
 		{Under: "left", Over: "back", Want: q.Seam}, {Under: "right", Over: "back", Want: q.Seam},
@@ -106,7 +125,6 @@ func (b *Blank) lay(q rectangle) {
 	}
 	if d := q.wall.MM(); d > 0 {
 		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d), q.Ruler)
-		b.Width, b.Height = b.Width+2*q.wall, b.Height+2*q.wall
 	}
 	b.Outline = outline(b.Flaps[3], b.Flaps[1], b.Flaps[2], b.Flaps[0])
 	b.score(0)

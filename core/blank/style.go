@@ -19,6 +19,7 @@ type Request struct {
 	Ruler     measure.Ruler
 	Groove    measure.Length   // the scoring board's step; zero for the ruler's
 	Jig       measure.Length   // what the board reads at the tip of a corner held in its jig
+	Reach     measure.Length   // how far the board reads; zero where it reads any length
 	Paper     Stock            // the envelope paper
 	Board     Stock            // the card a box is made of
 	Ratio     float64          // least length to height the post takes; zero where it takes squares

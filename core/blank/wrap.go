@@ -26,7 +26,7 @@ func wrap() Style {
 func makeWrap(req Request) (Blank, error) {
 	req.Ease = min(req.Ease, usual(req.Ruler, measure.Inch/8, 3*measure.Millimetre))
 	room := req.cavity()
-	req.Groove, req.Jig = measure.Micrometre, 0 // by eye, the panel lies in the very middle
+	req.Groove, req.Jig, req.Reach = measure.Micrometre, 0, 0 // by eye, the panel lies in the very middle
 	q := square{Request: req, room: room, sized: ByThumb}
 	b, err := q.cut(max(req.Ruler.Up(q.minimum()), req.Ruler.Up(ThumbSquare(req.Card, req.Ruler))))
 	b.ByEye, b.Creases = true, nil

@@ -211,6 +211,7 @@ type Tools struct {
 	Trimmer trim.Limits
 	Groove  measure.Length // the scoring board's step; zero for the ruler's
 	Jig     measure.Length // what the board reads at a corner in its jig
+	Reach   measure.Length // the highest figure on the board
 	Mat     measure.Length // what a cutting machine leaves free at each side of its mat
 }
 
@@ -237,6 +238,11 @@ func UsualStep(u measure.Unit) measure.Length {
 // UsualSeam is the customary overlap of a glued seam, 1/2 in or 12 mm.
 func UsualSeam(u measure.Unit) measure.Length {
 	return usual(u, measure.Inch/2, 12*measure.Millimetre)
+}
+
+// UsualReach is how far scoring boards mostly read, 12 in or 300 mm.
+func UsualReach(u measure.Unit) measure.Length {
+	return usual(u, 12*measure.Inch, 300*measure.Millimetre)
 }
 
 // UsualMat is what cutting machines leave free at each side of their mats, 1/4 in or 6 mm.

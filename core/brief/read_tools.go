@@ -31,6 +31,7 @@ func OwnMaterials(t job.Tools) []catalog.Material {
 
 // tools reads how far the trimmer reaches, the scoring board and the cutting machine's mat.
 func (r *reader) tools(j job.Job) {
+	r.Tools.Reach = UsualReach(r.Unit)
 	if t := j.Trimmer; t != nil {
 		r.Tools.Trimmer.Longest = r.optional("trimmer.longest", t.Longest, reaches, 0)
 		r.Tools.Trimmer.Deepest = r.optional("trimmer.deepest", t.Deepest, reaches, 0)
@@ -45,6 +46,7 @@ func (r *reader) tools(j job.Job) {
 			}
 		}
 		r.Tools.Jig = r.optional("board.jig", b.Jig, jigs, 0)
+		r.Tools.Reach = r.optional("board.length", b.Length, boards, r.Tools.Reach)
 	}
 	r.Tools.Mat = r.optional("mat", j.Mat, mats, UsualMat(r.Unit))
 }

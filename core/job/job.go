@@ -154,11 +154,12 @@ type TrimmerSpec struct {
 	Deepest Length `json:"deepest,omitempty"`
 }
 
-// BoardSpec is the scoring board: the step of its grooves, and what it reads at
-// the tip of a corner held in its jig.
+// BoardSpec is the scoring board: the step of its grooves, what it reads at
+// the tip of a corner held in its jig, and how far its scale goes.
 type BoardSpec struct {
 	Groove Length `json:"groove,omitempty"`
 	Jig    Length `json:"jig,omitempty"`
+	Length Length `json:"length,omitempty"`
 }
 
 // Sides is how far something pokes out past each side of the card as it stands.

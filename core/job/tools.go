@@ -1,6 +1,10 @@
 package job
 
-import "yellow-parcel/core/measure"
+import (
+	"reflect"
+
+	"yellow-parcel/core/measure"
+)
 
 // Tools are a maker's own: what a job takes for granted where it does not say otherwise.
 type Tools struct {
@@ -14,9 +18,15 @@ type Tools struct {
 	Stamps    []StampSpec    `json:"stamps,omitempty"`
 }
 
-// With is the job with the maker's own tools where it names none. The unit and
-// the ruler are the job's own from its first day, since its figures are typed in them.
+// With is the job with the maker's own tools where it names none, each measure in
+// the unit it was typed in. The unit and the ruler are the job's own from its
+// first day, since its figures are typed in them.
 func (j Job) With(t Tools) Job {
+	from := t.Unit
+	if from == "" {
+		from = measure.Inches
+	}
+	t = withUnits(reflect.ValueOf(t), from).Interface().(Tools)
 	if j.Trimmer == nil {
 		j.Trimmer = t.Trimmer
 	}

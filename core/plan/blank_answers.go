@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 
 	"yellow-parcel/core/blank"
@@ -21,7 +22,8 @@ func (w blankWriter) answers() []document.Answer {
 	l.add("cavity", "Inside", insideNote(b), []string{w.cavityText(b.Card.Width, b.Cavity.Width), w.cavityText(b.Card.Height, b.Cavity.Height)}, w.both("cavity", b.Cavity)...)
 	if b.Depth > 0 {
 		l.add("depth", "Walls", "high, of card stock", []string{
-			fmt.Sprintf("%s thick and a little to spare: %s on the board.", w.bare(w.r.Card.Thickness), w.text(b.Depth)),
+			fmt.Sprintf("%s thick, a little to spare and %d × %s of its own stock, front and flaps where most lie over one another: %s on the board.",
+				w.bare(w.r.Card.Thickness), w.m.Proof.Layers, w.decimal(b.Stock.Caliper), w.text(b.Depth)),
 		}, w.figure("depth", b.Depth))
 	}
 	if b.Bought != "" {
@@ -64,7 +66,7 @@ func (l *answerList) cutPaper() {
 	case !fit.Fits:
 		note = "larger than " + paper
 	case angle != 0 && angle != 90:
-		note += fmt.Sprintf(", turned %.1f°", angle)
+		note += fmt.Sprintf(", turned %s°", strconv.FormatFloat(angle, 'f', -1, 64))
 	}
 	switch {
 	case b.Machine != nil:
@@ -106,7 +108,13 @@ func (l *answerList) cutEnds() {
 // scores are what the board reads, turn by turn.
 func (l *answerList) scores() {
 	for i, cr := range l.m.Creases {
+		if cr.Tab {
+			continue // it is one with the foot of the wall it lies beside
+		}
 		note := fmt.Sprintf("from the %s, for the %s", cr.From, flapWord(cr))
+		if tab := slices.IndexFunc(l.m.Creases, func(o blank.Crease) bool { return o.Tab && inLine(o, cr) }); tab >= 0 {
+			note += ", on through the " + l.m.Creases[tab].Flap
+		}
 		if i > 0 && l.m.Creases[i-1].Level != cr.Level {
 			note = "turn the paper; " + note
 		}
@@ -115,6 +123,9 @@ func (l *answerList) scores() {
 	}
 }
 
+// inLine tells whether two scores are made in one go.
+func inLine(a, b blank.Crease) bool { return a.Level == b.Level && a.From == b.From && a.At == b.At }
+
 func flapWord(c blank.Crease) string {
 	if c.Wall {
 		return c.Flap + "'s foot"
@@ -122,35 +133,59 @@ func flapWord(c blank.Crease) string {
 	return c.Flap + " flap"
 }
 
-// snips are the corners to cut away, equal ones in one line.
+// snip is waste of one kind and size, and where it is cut off.
+type snip struct {
+	kind   blank.WasteKind
+	size   card.Size
+	places []string
+}
+
+// snips are the corners and tips to cut away, equal ones in one line.
 func (l *answerList) snips() {
 	if l.m.Machine != nil || l.m.Bought != "" {
 		return
 	}
-	var places [][]string
-	var sizes []card.Size
+	var all []*snip
 	for _, waste := range l.m.Waste {
 		// The creases say where to cut; a ruler mark is near enough to tell which corner is which.
 		z := card.Size{Width: l.ruler.Nearest(waste.Width), Height: l.ruler.Nearest(waste.Height)}
-		at := slices.Index(sizes, z)
+		at := slices.IndexFunc(all, func(s *snip) bool { return s.kind == waste.Kind && s.size == z })
 		if at < 0 {
-			sizes, places, at = append(sizes, z), append(places, nil), len(sizes)
+			all, at = append(all, &snip{kind: waste.Kind, size: z}), len(all)
 		}
-		places[at] = append(places[at], waste.Place)
+		if !slices.Contains(all[at].places, waste.Place) {
+			all[at].places = append(all[at].places, waste.Place)
+		}
 	}
-	for i, z := range sizes {
-		l.add(fmt.Sprintf("snip%d", i), "Snip", strings.Join(places[i], ", "), []string{
-			"Cut along the creases, up to where they meet and no further.", bladeCaution,
-		}, l.both(fmt.Sprintf("snip%d", i), z)...)
+	for i, s := range all {
+		l.add(fmt.Sprintf("snip%d", i), "Snip", strings.Join(s.places, ", "), []string{l.snipText(s), bladeCaution}, l.both(fmt.Sprintf("snip%d", i), s.size)...)
 	}
+}
+
+func (l *answerList) snipText(s *snip) string {
+	switch s.kind {
+	case blank.Tip:
+		return "Cut it off straight, alongside the flap's own crease, or fold it back on itself and glue it down: either keeps it off the crease across the envelope."
+	case blank.BesideTab:
+		return fmt.Sprintf("One cut at each corner, the same way round at all four: along the end of the next wall, up to the front panel's corner and no further. The tab, %s wide, stays on its wall; what is beyond it comes off, and a sliver beside the cut.", l.text(l.m.Depth))
+	}
+	return "Cut along the creases, up to where they meet and no further." + l.taperText()
+}
+
+// taperText says what comes off the sides of flaps, besides the corners.
+func (l *answerList) taperText() string {
+	if l.m.Taper == 0 {
+		return ""
+	}
+	return " Then take a sliver of " + l.text(l.m.Taper) + " off each side of every flap, from nothing at the corner, so that none shows past a fold."
 }
 
 func (w blankWriter) cavityText(one, room measure.Length) string {
 	b, ease := &w.m.Blank, w.b.Blank.Ease
 	thick, words := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.bare(one), w.bare(w.r.Card.Thickness), w.bare(ease))
 	if b.Depth > 0 {
-		thick = 2 * b.Stock.Caliper
-		words = fmt.Sprintf("%s card + 2 × %s of its own stock + %s ease", w.bare(one), w.bare(b.Stock.Caliper), w.bare(ease))
+		thick = blank.BoxCalipers * b.Stock.Caliper
+		words = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.bare(one), blank.BoxCalipers, w.bare(b.Stock.Caliper), w.bare(ease))
 	}
 	exact := one + thick + ease
 	if room < exact || room > exact+2*max(w.ruler.Step, w.b.Tools.Groove) {

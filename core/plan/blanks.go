@@ -76,7 +76,7 @@ func (w blankWriter) describe(out *document.Blank) {
 	m := w.m
 	fits := w.r.SheetFits(m)
 	out.Cavity, out.Outside, out.Proof.Thickest = w.size(m.Cavity), w.size(m.Outside()), w.length(measure.FromMM(m.Proof.Thickest))
-	out.Creases, out.Flaps, out.Waste = make([]document.Crease, len(m.Creases)), make([]document.Flap, len(m.Flaps)), make([]document.Waste, len(m.Waste))
+	out.Creases, out.Flaps, out.Waste = make([]document.Crease, len(m.Creases)), make([]document.Flap, len(m.Flaps)), make([]document.Waste, 0, len(m.Waste))
 	out.Sheets, out.Steps = make([]document.SheetFit, len(fits)), make([]string, len(m.Steps))
 	out.Proof.Checks = w.checks()
 	for i, s := range m.Steps {
@@ -93,7 +93,9 @@ func (w blankWriter) describe(out *document.Blank) {
 		out.Flaps[i] = document.Flap{Name: f.Name, Depth: w.length(f.Depth)}
 	}
 	for i, waste := range m.Waste {
-		out.Waste[i] = document.Waste{Place: waste.Place, Width: w.length(waste.Width), Height: w.length(waste.Height)}
+		if i == 0 || waste.Place != m.Waste[i-1].Place {
+			out.Waste = append(out.Waste, document.Waste{Place: waste.Place, Width: w.length(waste.Width), Height: w.length(waste.Height)})
+		}
 	}
 	for i, f := range fits {
 		out.Sheets[i] = w.sheetFit(f)
@@ -108,8 +110,8 @@ func (w blankWriter) sheetFit(f work.SheetFit) document.SheetFit {
 	return out
 }
 
-// degrees writes an angle to the tenth.
-func degrees(radians float64) float64 { return math.Round(radians*1800/math.Pi) / 10 }
+// degrees writes an angle to the thousandth, the finest a turn is settled to.
+func degrees(radians float64) float64 { return math.Round(radians*180_000/math.Pi) / 1000 }
 
 // checkWords name a proof's checks as makers speak of them.
 var checkWords = map[string]string{

@@ -19,9 +19,9 @@ func TestStylesByHand(t *testing.T) {
 	for _, c := range []struct{ fields, size, cavity string }{
 		// Inside 5 3/8 x 5 3/8; the US rule wants 1.3 x 5 3/8 = 6.9875, and 1/8: 7 1/8. Side flaps 1, top 1 1/2, back 5 3/8.
 		{squareCard + `"blank":{"style":"square-rescue"}`, "9 1/8 in x 12 1/4 in", "7 1/8 in x 5 3/8 in"},
-		// A 4 x 6 card 1/2 in thick: 4 + 1/4 + 0.0236 and 6 1/4 + 0.0236, up: 4 5/16 x 6 5/16 with the long side across; walls 9/16.
-		// 6 5/16 + 2 x 9/16 + 2 x 1 across; 1 1/2 + 9/16 + 4 5/16 + 9/16 + 4 5/16 along.
-		{`"card":{"width":"4","height":"6","thickness":"1/2"},"blank":{"style":"box","variant":"straight"}`, "9 7/16 in x 11 1/4 in", "6 5/16 in x 4 5/16 in"},
+		// A 4 x 6 card 1/2 in thick: 4 + 1/4 + 0.0472 and 6 1/4 + 0.0472, up: 4 5/16 x 6 5/16 with the long side across; walls 1/2 + 1/16 + 4 x 0.0118, up to 5/8.
+		// 6 5/16 + 2 x 5/8 + 2 x 1 across; 1 1/2 + 5/8 + 4 5/16 + 5/8 + 4 5/16 along.
+		{`"card":{"width":"4","height":"6","thickness":"1/2"},"blank":{"style":"box","variant":"straight"}`, "9 9/16 in x 11 3/8 in", "6 5/16 in x 4 5/16 in"},
 		// A 3 1/2 x 5 card 1/16 in thick from a #10, 4 1/8 x 9 1/2: 5 + 5/16 + 2 x 1/2 = 6 5/16; 9 1/2 - 6 5/16 = 3 3/16 is an odd number of marks, so a mark more is kept: 1 9/16 off each end.
 		{`"card":{"width":"5","height":"3 1/2","thickness":"1/16"},"blank":{"style":"cut-down","envelope":"us-10"}`, "9 1/2 in x 4 1/8 in", "5 3/8 in x 4 1/8 in"},
 		// By eye, 5 x 7 flat: the rule of thumb, sqrt 74 + 1 = 9.602, up to 9 5/8, is more than the least.

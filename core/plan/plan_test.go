@@ -116,7 +116,7 @@ func TestFixesDoWhatTheySay(t *testing.T) {
 		{"loose", `"envelope":"us-a10","card":{"width":"5","height":"7"},"sheet":"us-12x12"`, "slides about", "Use A7"},
 		{"no sheet", `"envelope":"us-a7","card":{"fold":"tent"}`, "does not come out of Letter", "Make it a book fold"},
 		{"address", `"envelope":"us-a2","post":{"address":"short"}`, "Length 4 3/8 in is 5/8 in under", "Address it along the long side"},
-		{"thin proof", `"envelope":"us-a7","blank":{"style":"corner-fold","size":"9 1/4 in"}`, "fails its proof: seam overlap", "Use straight fold, thumb gap"},
+		{"thin proof", `"envelope":"us-a7","blank":{"style":"corner-fold","size":"9 1/4 in"}`, "fails its proof: seam overlap", "Use corner fold, rule of thumb"},
 	} {
 		p := planOf(t, c.job)
 		if !strings.Contains(p.Consequence.Text, c.text) || p.Consequence.Fix == nil || p.Consequence.Fix.Label != c.label {

@@ -185,6 +185,43 @@ func TestTheLeastSquareIsTheLeast(t *testing.T) {
 	}
 }
 
+// keepsOff checks a liner against its blank: on ruler marks, off the sides and
+// short of the flap's slanted edges, and as symmetric as the blank itself.
+func keepsOff(t *testing.T, b blank.Blank, liner blank.Extra, r measure.Ruler) {
+	t.Helper()
+	for _, l := range append([]measure.Length{liner.Width, liner.Height}, liner.At...) {
+		if r.Nearest(l) != l {
+			t.Fatalf("a liner for %v is cut or scored at %v mm", b.Card, l.MM())
+		}
+	}
+	inset, gum, top := 3.0, 12.0, b.Flap("top")
+	lo, hi := b.Inside.Bounds()
+	for _, q := range liner.Lies {
+		if q.X < lo.X+inset-1e-6 || q.X > hi.X-inset+1e-6 || q.Y > hi.Y-inset+1e-6 {
+			t.Fatalf("a liner for %v comes to %v in %v", b.Card, q, b.Inside)
+		}
+		for i, p := range top.Shape {
+			edge := shape.Line{A: p, B: top.Shape[(i+1)%len(top.Shape)]}
+			if slants := (edge.B.X-edge.A.X)/edge.Len() > math.Sqrt2/2-1e-9; slants && q.Y < lo.Y && edge.Distance(q) < gum-1e-6 {
+				t.Fatalf("a liner for %v comes to %v, %v from the flap's edge", b.Card, q, edge.Distance(q))
+			}
+		}
+	}
+	// The outline of a blank with its panel in the middle is its own mirror image.
+	upright := shape.Line{A: shape.Point{X: (lo.X + hi.X) / 2}, B: shape.Point{X: (lo.X + hi.X) / 2, Y: 1}}
+	mirrored := b.Outline.Mirror(upright)
+	for _, q := range b.Outline {
+		if !slices.ContainsFunc(mirrored, func(p shape.Point) bool { return p.Dist(q) < 1e-6 }) {
+			return
+		}
+	}
+	for _, q := range liner.Lies.Mirror(upright) {
+		if !slices.ContainsFunc(liner.Lies, func(p shape.Point) bool { return p.Dist(q) < 1e-6 }) {
+			t.Fatalf("a liner for %v is lopsided: %v", b.Card, liner.Lies)
+		}
+	}
+}
+
 // A liner lies inside the front and the flap of every blank that proves.
 func TestLinersStayInside(t *testing.T) {
 	lined := 0
@@ -200,6 +237,7 @@ func TestLinersStayInside(t *testing.T) {
 					continue
 				}
 				lined++
+				keepsOff(t, b, liner, r)
 				left := []shape.Polygon{liner.Lies}
 				for _, p := range b.Panels() {
 					left = shape.Subtract(left, p)
@@ -242,8 +280,12 @@ func TestUnfoldedAreasAddUp(t *testing.T) {
 				for _, w := range b.Waste {
 					sum += w.Shape.Area()
 				}
-				// Straight flaps lose a sliver to their taper besides.
-				if left := b.Paper.Area() - sum; left < -1e-2 || left > 400 {
+				// Flaps lose slivers to their taper besides, and straight side and top flaps the ends of theirs.
+				slivers := 400.0
+				for _, f := range b.Flaps {
+					slivers += b.Taper.MM() * f.Depth.MM()
+				}
+				if left := b.Paper.Area() - sum; left < -1e-2 || left > slivers {
 					t.Errorf("%s %s of %v: %v mm2 of the paper is not accounted for", style.ID, v.ID, z, left)
 				}
 			}

@@ -69,13 +69,17 @@ const slack = 0.004
 // Fold proves a blank for its card at a thickness.
 func Fold(b blank.Blank, thickness measure.Length) Proof {
 	p := Proof{OK: true, Layers: 2, Checks: make([]Check, 0, 12), Folded: make([]Folded, len(b.Flaps))}
+	lying := make([]shape.Polygon, len(b.Flaps))
 	for i, f := range b.Flaps {
 		p.Folded[i] = Folded{f.Name, f.Folded()}
+		lying[i] = p.Folded[i].Shape
+	}
+	most, covered := shape.Lie(lying)
+	if len(b.Flaps) > 0 {
+		p.Layers = 1 + most
 	}
 	p.room(b, thickness.MM())
 	if len(b.Flaps) > 0 {
-		most, covered := lie(p.Folded)
-		p.Layers = 1 + most
 		p.holes(b, covered)
 		p.overhang(b.Inside)
 		p.seams(b)
@@ -100,13 +104,19 @@ func (p *Proof) add(c Check) {
 // needs is the room a card needs between the creases, across and along. An
 // envelope flattened to W closes round a card only if W is at least the card's
 // width and thickness together; where its paper turns round it loses a caliper
-// at each fold. A box's walls take the thickness.
+// at each fold. A box's walls take the thickness, and the tabs glued inside them a caliper each.
 func needs(b blank.Blank, thickness float64) (across, along float64) {
-	more := 2 * b.Stock.Caliper.MM()
-	if b.Depth == 0 {
-		more += thickness
+	more := thickness + 2*b.Stock.Caliper.MM()
+	if b.Depth > 0 {
+		more = blank.BoxCalipers * b.Stock.Caliper.MM()
 	}
 	return b.Card.Width.MM() + more, b.Card.Height.MM() + more
+}
+
+// needsDeep is the height of wall a box needs: its card, and every layer of its
+// board at the place where most lie over one another.
+func needsDeep(b blank.Blank, layers int, thickness float64) float64 {
+	return thickness + float64(layers)*b.Stock.Caliper.MM()
 }
 
 // room checks the cavity, and a box's depth, against the card.
@@ -117,7 +127,7 @@ func (p *Proof) room(b blank.Blank, thickness float64) {
 	p.add(Check{Code: "cavity-width", Value: hi.X - lo.X, Limit: across, At: shape.Mid(in[0], in[3])})
 	p.add(Check{Code: "cavity-height", Value: hi.Y - lo.Y, Limit: along, At: shape.Mid(in[0], in[1])})
 	if b.Depth > 0 {
-		p.add(Check{Code: "depth", Value: b.Depth.MM(), Limit: thickness, At: shape.Mid(in[1], in[2])})
+		p.add(Check{Code: "depth", Value: b.Depth.MM(), Limit: needsDeep(b, p.Layers, thickness), At: shape.Mid(in[1], in[2])})
 	}
 	mouth := b.Body.Intersect(shape.Rect(lo.X, lo.Y, hi.X, lo.Y+slack))
 	mlo, mhi := mouth.Bounds()
@@ -240,30 +250,3 @@ func (p *Proof) gummed(b blank.Blank) {
 
 // A glued end narrower than a quarter inch pulls open.
 const leastGum = 6.35
-
-// lie is how folded flaps lie over one another: the most of them over one place,
-// and the area they cover together, which is the sum of their areas less what
-// every two have in common, and more what every three do, and so on.
-func lie(flaps []Folded) (most int, covered float64) { return lieOn(flaps, nil, 0) }
-
-// lieOn adds the flaps one by one to what lies over some place already.
-func lieOn(flaps []Folded, common shape.Polygon, n int) (most int, covered float64) {
-	most = n
-	var room shape.Room
-	for i, f := range flaps {
-		next := f.Shape
-		if n > 0 {
-			next = room.Intersect(common, f.Shape)
-		}
-		area := next.Area()
-		if len(next) < 3 || area == 0 {
-			continue
-		}
-		deeper, less := lieOn(flaps[i+1:], next, n+1)
-		covered += area - less
-		if area > 1e-3 {
-			most = max(most, deeper)
-		}
-	}
-	return most, covered
-}

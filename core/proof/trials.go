@@ -27,7 +27,7 @@ const leastHold = 3.175
 func Try(b blank.Blank, thickness, stray measure.Length, runs int, seed uint64) Trials {
 	t := trier{b: b, stray: stray.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
 	t.width, t.height = needs(b, thickness.MM())
-	t.deep = thickness.MM()
+	t.deep = needsDeep(b, b.Layers(), thickness.MM())
 	t.prepare()
 	out := Trials{Runs: runs, Error: stray}
 	for range runs {
@@ -53,7 +53,8 @@ type trier struct {
 	deep          float64 // a box's walls must have
 	failed        map[string]int
 	flaps         []shaky
-	under, over   []int // by seam
+	under, over   []int       // by seam
+	lo, hi        shape.Point // of the room between the creases as they strayed
 }
 
 // shaky is a flap whose first edge is its crease. An edge that strays stays
@@ -121,6 +122,9 @@ func (t *trier) once() string {
 			return "depth"
 		}
 	}
+	if t.shows() {
+		return "overhang"
+	}
 	for i, s := range t.b.Seams {
 		if s.Apart {
 			continue
@@ -134,6 +138,22 @@ func (t *trier) once() string {
 		}
 	}
 	return ""
+}
+
+// shows tells whether an edge of a folded flap sticks out past a fold. Its root,
+// where it leaves the fold, is no edge; and what stands out of the mouth is
+// under the flap that closes it.
+func (t *trier) shows() bool {
+	for i := range t.flaps {
+		f := &t.flaps[i]
+		// Folded, a flap's points run the other way round: the ends of its crease come last.
+		for _, q := range f.folded[:max(len(f.folded)-2, 0)] {
+			if q.X < t.lo.X-slack || q.X > t.hi.X+slack || q.Y > t.hi.Y+slack {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // cavity is the room between opposite creases, where they are nearest.
@@ -158,6 +178,7 @@ func (t *trier) cavity() (w, h float64) {
 			hi.Y = min(hi.Y, at.Y)
 		}
 	}
+	t.lo, t.hi = lo, hi
 	return hi.X - lo.X, hi.Y - lo.Y
 }
 

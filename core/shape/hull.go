@@ -15,7 +15,9 @@ func (p Polygon) Hull() Polygon {
 	half := func() Polygon {
 		var h Polygon
 		for _, q := range pts {
-			for len(h) > 1 && cross(h[len(h)-2], h[len(h)-1], q) <= 1e-9 {
+			// No allowance for rounding here: of points one above the other all but a
+			// hair, it would take an end for one that lies between.
+			for len(h) > 1 && cross(h[len(h)-2], h[len(h)-1], q) <= 0 {
 				h = h[:len(h)-1]
 			}
 			h = append(h, q)
@@ -28,11 +30,29 @@ func (p Polygon) Hull() Polygon {
 	if len(upper) < 2 || len(lower) < 2 {
 		return nil
 	}
-	h := append(upper[:len(upper)-1], lower[:len(lower)-1]...)
-	if len(h) < 3 {
+	return Plain(append(upper[:len(upper)-1], lower[:len(lower)-1]...))
+}
+
+// same is how near two points are one, and how near a line a point is on it, in millimetres.
+const same = 1e-9
+
+// Plain is a convex polygon without corners that are one with the next or lie on
+// the line between their neighbours; nil where less than a triangle is left.
+func Plain(p Polygon) Polygon {
+	p = slices.Clone(p)
+	for i := 0; i < len(p) && len(p) > 2; {
+		a, b, c := p[(i+len(p)-1)%len(p)], p[i], p[(i+1)%len(p)]
+		if a.Dist(b) < same || a.Dist(c) > same && math.Abs(cross(a, b, c)) < same*a.Dist(c) {
+			p = slices.Delete(p, i, i+1)
+			i = max(i-1, 0)
+			continue
+		}
+		i++
+	}
+	if len(p) < 3 {
 		return nil
 	}
-	return h
+	return p
 }
 
 // cross is positive where a, b, c turn clockwise on the page.
@@ -94,7 +114,6 @@ func (p Polygon) Enclosing() (width, height, angle float64) {
 // at which some two corners are exactly as far apart, across or along, as the
 // rectangle is wide or high, nothing changes: so only those turns, and none, are tried.
 func (p Polygon) FitAngle(width, height float64) (angle float64, ok bool) {
-	const slack = 1e-6
 	if p.over(0, width, height) <= slack {
 		return 0, true
 	}
@@ -132,6 +151,23 @@ func (p Polygon) FitAngle(width, height float64) (angle float64, ok bool) {
 	}
 	return angle, !math.IsInf(best, 1)
 }
+
+// Settled is a turn that fits, as FitAngle finds it, moved to a tenth of a degree
+// where that still fits, else to a hundredth, or a thousandth: what is told can be set.
+func Settled(p Polygon, turn, width, height float64) float64 {
+	for _, parts := range []float64{10, 100, 1000} {
+		step := math.Pi / 180 / parts
+		for _, t := range []float64{math.Round(turn / step), math.Floor(turn / step), math.Ceil(turn / step)} {
+			if p.over(t*step, width, height) <= slack {
+				return t * step
+			}
+		}
+	}
+	return turn
+}
+
+// slack is by how much a polygon may be larger than what it fits, in millimetres: rounding.
+const slack = 1e-6
 
 // over is by how much the polygon, turned, is larger than a rectangle.
 func (p Polygon) over(turn, width, height float64) float64 {

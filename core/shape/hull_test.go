@@ -3,6 +3,7 @@ package shape
 import (
 	"math"
 	"math/rand"
+	"slices"
 	"testing"
 )
 
@@ -28,6 +29,37 @@ func TestHullHoldsEveryPointAndTurnsOneWay(t *testing.T) {
 	}
 	if (Polygon{{0, 0}, {1, 1}, {2, 2}}).Hull() != nil || (Polygon{}).Hull() != nil {
 		t.Error("points on a line have no hull")
+	}
+}
+
+// Outlines computed twice over differ by a hair: no corner of theirs is lost, and a
+// symmetric one stays symmetric.
+func TestHullOfPointsAHairApart(t *testing.T) {
+	rng := rand.New(rand.NewSource(14))
+	hair := func(p Point) Point {
+		return Point{p.X + (rng.Float64()-0.5)*1e-13, p.Y + (rng.Float64()-0.5)*1e-13}
+	}
+	for range 2000 {
+		w, h, tip := 20+math.Round(rng.Float64()*100), 20+math.Round(rng.Float64()*100), math.Round(rng.Float64()*80)
+		house := Polygon{{-w, 0}, {-w / 2, -tip}, {0, -tip - 10}, {w / 2, -tip}, {w, 0}, {w, h}, {-w, h}}
+		whole := house.Hull()
+		var cloud Polygon
+		for range 3 {
+			for _, q := range house {
+				cloud = append(cloud, hair(q))
+			}
+		}
+		rng.Shuffle(len(cloud), func(i, j int) { cloud[i], cloud[j] = cloud[j], cloud[i] })
+		got := cloud.Hull()
+		if !near(got.Area(), whole.Area()) || len(got) != len(whole) {
+			t.Fatalf("the hull of %v is %v", cloud, got)
+		}
+		for _, q := range got {
+			mirrored := slices.ContainsFunc(got, func(o Point) bool { return o.Dist(Point{-q.X, q.Y}) < 1e-9 })
+			if !mirrored {
+				t.Fatalf("%v has no counterpart in %v", q, got)
+			}
+		}
 	}
 }
 

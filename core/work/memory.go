@@ -52,16 +52,16 @@ func kept[K comparable, V any](most int) *lru.Cache[K, V] {
 
 // blankKey is everything a style makes its blank from.
 type blankKey struct {
-	style, variant string
-	card           card.Size
-	thickness      measure.Length
-	ease, seam     measure.Length
-	ruler          measure.Ruler
-	groove, jig    measure.Length
-	paper, board   blank.Stock
-	ratio          float64
-	formats        *catalog.Format // where the list of them starts; a catalogue never changes its list
-	options        string
+	style, variant     string
+	card               card.Size
+	thickness          measure.Length
+	ease, seam         measure.Length
+	ruler              measure.Ruler
+	groove, jig, reach measure.Length
+	paper, board       blank.Stock
+	ratio              float64
+	formats            *catalog.Format // where the list of them starts; a catalogue never changes its list
+	options            string
 }
 
 type trialKey struct {
@@ -106,7 +106,7 @@ func (r *remembered) fit(key fitKey, try func() SheetFit) SheetFit {
 }
 
 func keyOf(c Candidate, q blank.Request) blankKey {
-	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.Ruler, q.Groove, q.Jig, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
+	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.Ruler, q.Groove, q.Jig, q.Reach, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
 	if len(q.Formats) > 0 {
 		k.formats = &q.Formats[0]
 	}

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"fmt"
+
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
@@ -78,6 +80,17 @@ type Makeable struct {
 type Unsuited struct {
 	Candidate
 	Reason error
+}
+
+// NoBlank is why the blank the job asks for does not suit, in a maker's words;
+// nil where it does, or where none is asked for.
+func (r *Result) NoBlank() error {
+	for _, u := range r.Unsuited {
+		if u.Named {
+			return fmt.Errorf("%s, %s does not suit this card: %w", u.Style.Name, u.Variant.Name, u.Reason)
+		}
+	}
+	return nil
 }
 
 // envelopeOf is an envelope on hand as fits are tried in it.

@@ -55,7 +55,7 @@ func fitOn(key fitKey, b *blank.Blank) (out SheetFit) {
 	if !ok {
 		return out
 	}
-	out.Fits, out.PerSheet, out.Angle = true, 1, angle
+	out.Fits, out.PerSheet, out.Angle = true, 1, shape.Settled(paper, angle, width, height)
 	if key.nest && b.Machine != nil {
 		out.PerSheet = max(1, len(b.Outline.NestIn(width, height, outlineGap)))
 	}

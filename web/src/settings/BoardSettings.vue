@@ -7,14 +7,14 @@ import TextField from '@/ui/TextField.vue'
 import { useSettings } from './settings'
 
 /** The scoring board and its corner jig. */
-const props = defineProps<{ unit: 'in' | 'mm'; rulers: { id: string; name: string }[] }>()
+const props = defineProps<{ unit: 'in' | 'mm'; reach?: string; rulers: { id: string; name: string }[] }>()
 const { tools, replaced, change } = useSettings()
 const side = ref('')
 const reading = ref('')
 const found = ref('')
 const jigErrors = ref<FieldErrors>({})
 
-const set = (name: 'groove' | 'jig', text: string) =>
+const set = (name: 'groove' | 'jig' | 'length', text: string) =>
   change((t) => ({ ...t, board: { ...t.board, [name]: text || undefined } }))
 function use() {
   set('jig', found.value)
@@ -53,6 +53,14 @@ async function calibrate() {
       placeholder="0"
       hint="added to every distance from a corner"
       @change="set('jig', $event)"
+    />
+    <TextField
+      label="Its scale goes to"
+      field="board.length"
+      :value="tools?.board?.length"
+      :placeholder="reach"
+      hint="scores further off are set from the opposite corner or edge"
+      @change="set('length', $event)"
     />
     <details class="guide">
       <summary data-testid="jig-guide">Find out what your jig reads</summary>

@@ -58,7 +58,7 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
           </select></label
         >
       </section>
-      <BoardSettings :unit="unit" :rulers="rulers" />
+      <BoardSettings :unit="unit" :reach="usual.board" :rulers="rulers" />
       <section>
         <h2>Trimmer and cutting machine</h2>
         <TextField
