@@ -42,12 +42,12 @@ func TestSlimCardFromMeasureToFile(t *testing.T) {
 	s := newCard(t, "Harbour ladder ticket", "3 1/2", "8 1/2", "1/16")
 	s.toEnvelope()
 	s.click("school-straight-fold-thumb-gap")
-	// Inside: 8 1/2 + 1/16 + 1/4 = 8 13/16, and 3 13/16. Side flaps of 1/2: 9 13/16 wide. Back 3 13/16 - 1/4 = 3 9/16,
+	// Inside: 8 1/2 + 1/16 + 1/4 = 8 13/16, and 3 13/16. Side flaps of the 1/2 seam and the 1/16 the back tapers by: 9 15/16 wide. Back 3 13/16 - 1/4 = 3 9/16,
 	// top flap 1/4 + 1 1/2 = 1 3/4: 1 3/4 + 3 13/16 + 3 9/16 = 9 1/8 high.
 	s.reads("answer-cavity", "8 13/16 × 3 13/16 in")
-	s.reads("answer-blank", "9 13/16 × 9 1/8 in")
-	s.reads("answer-crease0", "1/2 in")
-	s.reads("answer-crease1", "9 5/16 in")
+	s.reads("answer-blank", "9 15/16 × 9 1/8 in")
+	s.reads("answer-crease0", "9/16 in")
+	s.reads("answer-crease1", "9 3/8 in")
 	s.reads("answer-crease2", "turn the paper; from the bottom edge, for the back flap 3 9/16 in")
 	s.reads("answer-crease3", "7 3/8 in")
 	s.reads("check-cavity-width", "Room across 8 13/16 in")
@@ -104,20 +104,20 @@ func TestDeepCardWithOverhangGetsABox(t *testing.T) {
 	s.fill("card.overhang.right", "1/4")
 	s.toEnvelope()
 	s.click("school-box-square")
-	// 4 1/4 + 1/4 and two calipers of 0.3 mm: 4.524, so 4 9/16; 6 + 1/4 the same way, 6 5/16. Walls 1/2 + 1/16.
+	// 4 1/4 + 1/4 and four calipers of 0.3 mm: 4.547, so 4 9/16; 6 + 1/4 the same way, 6 5/16. Walls 1/2 + 1/16 and three calipers more, where two flaps lie on each other: 5/8.
 	s.reads("answer-cavity", "4 9/16 × 6 5/16 in")
-	s.reads("answer-depth", "9/16 in")
-	// (4 9/16 + 6 5/16 + 1 1/8)/sqrt 2 + 1/2 = 8.985; with the scores on marks, 9 1/16. Corner to centre 6.408:
-	// less 9/16 and half of 4 9/16, 3.564; less 9/16 and half of 6 5/16, 2.690.
-	s.reads("answer-blank", "9 1/16 in")
+	s.reads("answer-depth", "5/8 in")
+	// (4 9/16 + 6 5/16 + 1 1/4)/sqrt 2 + 1/2 = 9.074; with the scores on marks, 9 1/8. Corner to centre 6.452:
+	// less 5/8 and half of 4 9/16, 3.546; less 5/8 and half of 6 5/16, 2.671.
+	s.reads("answer-blank", "9 1/8 in")
 	for key, want := range map[string]string{
-		"crease0": "3 9/16 in", "crease1": "4 1/8 in", "crease2": "8 11/16 in", "crease3": "9 1/4 in",
-		"crease4": "2 11/16 in", "crease5": "3 1/4 in", "crease6": "9 9/16 in", "crease7": "10 1/8 in",
+		"crease0": "3 9/16 in", "crease1": "4 3/16 in", "crease3": "8 3/4 in", "crease5": "9 3/8 in",
+		"crease6": "2 11/16 in", "crease7": "3 5/16 in", "crease9": "9 5/8 in", "crease11": "10 1/4 in",
 	} {
 		s.reads("answer-"+key, want)
 	}
-	s.reads("check-depth", "Walls 9/16 in, at least 1/2 in")
-	readBlank(t, s.download("blank", "svg")).fold(t).takes(t, 4.5625, 6.3125, 0.5625)
+	s.reads("check-depth", "Walls 5/8 in, at least a little over 1/2 in")
+	readBlank(t, s.download("blank", "svg")).fold(t).takes(t, 4.5625, 6.3125, 0.625)
 	if text := string(s.download("blank", "hpgl")); !strings.HasPrefix(text, "IN;PA;SP1;") {
 		t.Errorf("plotter file starts %.20q", text)
 	}

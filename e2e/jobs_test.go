@@ -78,12 +78,12 @@ func TestADifferentEnvelopeIsChosenAndProved(t *testing.T) {
 	s.reads("answer-blank", "9 3/8 in")
 	s.click("school-straight-fold-thumb-gap")
 	s.reads("tape-envelope", "proved")
-	// The mouth is on the long side: 7 1/4 and a flap of 1/2 in on each side; back 5, front 5 1/4, and what 12 in leaves for the top.
-	s.reads("tape-envelope", "8 1/4 × 12 in")
+	// The mouth is on the long side: 7 1/4 and a flap of 9/16 in on each side; back 5, front 5 1/4, and what 12 in leaves for the top.
+	s.reads("tape-envelope", "8 3/8 × 12 in")
 	s.click("undo")
 	s.reads("tape-envelope", "9 3/8 in square")
 	s.click("redo")
-	s.reads("tape-envelope", "8 1/4 × 12 in")
+	s.reads("tape-envelope", "8 3/8 × 12 in")
 	s.click("school-corner-fold-computed")
 	s.reads("tape-envelope", "9 3/8 in square")
 	s.fill("blank.seam", "1")

@@ -114,7 +114,7 @@ func TestWhatIsWrongElsewhereIsNamed(t *testing.T) {
 		return v, v == "1/8 o"
 	})
 	s.fill("layers[1].border", "1/8")
-	s.reads("tape-envelope", "9 1/4 × 12 in proved") // 7 1/4 and a flap of 1 in at each side
+	s.reads("tape-envelope", "9 15/16 in square proved") // 12 1/2 / sqrt 2 and a seam of 1 in, up: 9 7/8 with the scores on marks is short
 	s.page.MustElement(id("quantity")).MustSelectAllText()
 	s.types("99999999")
 	s.reads("wrong-quantity", "99999999 is not a number of cards; try 80")

@@ -553,6 +553,7 @@ export interface components {
         BoardSpec: {
             groove?: string;
             jig?: string;
+            length?: string;
         };
         Build: {
             /** @description the thickness map, in mm from the card's top left corner */
@@ -1815,6 +1816,8 @@ export interface components {
         Usual: {
             /** @description sheet that bases are cut from */
             base: string;
+            /** @description how far a scoring board's scale goes */
+            board: string;
             /** @description of a layer */
             border: string;
             /** @description room beyond the card's thickness */
