@@ -25,18 +25,19 @@ func TestFlatPieces(t *testing.T) {
 		want       Size
 		scores     []Score
 	}{
-		{"book", "book", Size{5 * in, 7 * in}, Shape{}, Size{10 * in, 7 * in}, []Score{{"left", 5 * in, Outside}}},
-		{"tent", "tent", Size{5 * in, 7 * in}, Shape{}, Size{5 * in, 14 * in}, []Score{{"top", 7 * in, Outside}}},
-		{"flat", "flat", Size{5 * in, 7 * in}, Shape{}, Size{5 * in, 7 * in}, nil},
+		{"book", "book", Size{5 * in, 7 * in}, Shape{Ruler: sixteenth}, Size{10 * in, 7 * in}, []Score{{"left", 5 * in, Outside}}},
+		{"tent", "tent", Size{5 * in, 7 * in}, Shape{Ruler: sixteenth}, Size{5 * in, 14 * in}, []Score{{"top", 7 * in, Outside}}},
+		{"flat", "flat", Size{5 * in, 7 * in}, Shape{Ruler: sixteenth}, Size{5 * in, 7 * in}, nil},
 		{"gate", "gate", Size{5 * in, 7 * in}, Shape{Ruler: sixteenth}, Size{10 * in, 7 * in}, []Score{{"left", 5 * in / 2, Outside}, {"left", 15 * in / 2, Outside}}},
+		// On a millimetre ruler 97.5 is 97.
 		// Half of 4 7/8 is 2 7/16; half of 4 15/16 falls between marks, so each door is 2 7/16 and they leave 1/16.
 		{"gate of odd width", "gate", Size{79 * in / 16, 7 * in}, Shape{Ruler: sixteenth}, Size{157 * in / 16, 7 * in}, []Score{{"left", 39 * in / 16, Outside}, {"left", 118 * in / 16, Outside}}},
-		{"offset gate", "gate", Size{5 * in, 7 * in}, Shape{Door: 2 * in}, Size{10 * in, 7 * in}, []Score{{"left", 2 * in, Outside}, {"left", 7 * in, Outside}}},
-		{"trifold", "trifold", Size{99 * mm, 210 * mm}, Shape{Short: ShortMetric, Ruler: metric}, Size{297*mm - ShortMetric, 210 * mm}, []Score{{"left", 99 * mm, Outside}, {"left", 198 * mm, Outside}}},
-		{"z", "z", Size{4 * in, 6 * in}, Shape{}, Size{12 * in, 6 * in}, []Score{{"left", 4 * in, Outside}, {"left", 8 * in, Inside}}},
-		{"accordion upwards", "accordion", Size{4 * in, 2 * in}, Shape{Panels: 5, OnTop: true}, Size{4 * in, 10 * in},
+		{"offset gate", "gate", Size{5 * in, 7 * in}, Shape{Door: 2 * in, Ruler: sixteenth}, Size{10 * in, 7 * in}, []Score{{"left", 2 * in, Outside}, {"left", 7 * in, Outside}}},
+		{"trifold", "trifold", Size{99 * mm, 210 * mm}, Shape{Short: ShortMetric, Ruler: metric}, Size{295 * mm, 210 * mm}, []Score{{"left", 99 * mm, Outside}, {"left", 198 * mm, Outside}}},
+		{"z", "z", Size{4 * in, 6 * in}, Shape{Ruler: sixteenth}, Size{12 * in, 6 * in}, []Score{{"left", 4 * in, Outside}, {"left", 8 * in, Inside}}},
+		{"accordion upwards", "accordion", Size{4 * in, 2 * in}, Shape{Panels: 5, OnTop: true, Ruler: sixteenth}, Size{4 * in, 10 * in},
 			[]Score{{"top", 2 * in, Outside}, {"top", 4 * in, Inside}, {"top", 6 * in, Outside}, {"top", 8 * in, Inside}}},
-		{"own fold", "custom", Size{5 * in, 7 * in}, Shape{Widths: []measure.Length{5 * in, 4 * in, 2 * in}}, Size{11 * in, 7 * in}, []Score{{"left", 5 * in, Outside}, {"left", 9 * in, Outside}}},
+		{"own fold", "custom", Size{5 * in, 7 * in}, Shape{Widths: []measure.Length{5 * in, 4 * in, 2 * in}, Ruler: sixteenth}, Size{11 * in, 7 * in}, []Score{{"left", 5 * in, Outside}, {"left", 9 * in, Outside}}},
 	} {
 		f, ok := FoldByID(c.fold)
 		got, err := f.Flat(c.finished, c.shape)

@@ -48,7 +48,8 @@ const (
 type Flat struct {
 	Size
 	Scores []Score
-	Widths []measure.Length // of the panels, from the left or the top
+	Widths []measure.Length // of the panels, from the left or the top, on ruler marks
+	Exact  []measure.Length // of the same, before they met the ruler
 	Panels int              // how many card faces thick the folded base is
 }
 
@@ -73,7 +74,7 @@ type Shape struct {
 	Short  measure.Length   // how much shorter a trifold's inner panel is
 	Widths []measure.Length // of the panels of a fold of one's own
 	OnTop  bool             // the folds run across, so that the card opens upwards
-	Ruler  measure.Ruler    // half doors are rounded down to it, so that they do not overlap
+	Ruler  measure.Ruler    // panels are rounded down to it, so that none overlaps another or sticks out
 }
 
 // Bounds of an accordion, and the usual shortening of a trifold's inner panel.
@@ -120,8 +121,7 @@ func flat(w measure.Length, _ Shape) ([]measure.Length, []string, error) {
 
 func gate(w measure.Length, s Shape) ([]measure.Length, []string, error) {
 	if s.Door == 0 {
-		half := s.Ruler.Down(w / 2)
-		return []measure.Length{half, w, half}, outside(2), nil
+		return []measure.Length{w / 2, w, w / 2}, outside(2), nil
 	}
 	if s.Door >= w {
 		return nil, nil, fmt.Errorf("a door as wide as the card leaves none for the other; less than %s", w.Text(s.Ruler.Unit))
@@ -228,12 +228,15 @@ func (f Fold) Flat(finished Size, s Shape) (Flat, error) {
 	if err != nil {
 		return Flat{}, err
 	}
-	out := Flat{Size: finished, Widths: widths, Panels: f.thick}
+	out := Flat{Size: finished, Exact: widths, Widths: make([]measure.Length, len(widths)), Panels: f.thick}
+	for i, w := range widths {
+		out.Widths[i] = s.Ruler.Down(w)
+	}
 	if out.Panels == 0 {
 		out.Panels = len(widths)
 	}
 	var at measure.Length
-	for i, p := range widths {
+	for i, p := range out.Widths {
 		if at += p; i < len(faces) {
 			out.Scores = append(out.Scores, Score{from, at, faces[i]})
 		}

@@ -34,49 +34,70 @@ func sensible(z Size) bool {
 func Makes(sheet Size, s Shape) []Make {
 	var out []Make
 	for _, f := range Folds() {
-		if f.Endless {
-			continue
+		if !f.Endless {
+			out = append(out, f.Makes(sheet, s)...)
 		}
-		var own []Make
-		for across := 1; across <= 4; across++ {
-			for down := 1; down <= 4; down++ {
-				part := Size{sheet.Width / measure.Length(across), sheet.Height / measure.Length(down)}
-				for _, piece := range []Size{part, part.Turned()} {
-					z, ok := f.finished(piece, s)
-					if ok && sensible(z) && !slices.ContainsFunc(own, func(m Make) bool { return m.Finished == z }) {
-						own = append(own, Make{f, z, across, down})
-					}
-				}
-			}
-		}
-		slices.SortStableFunc(own, func(a, b Make) int {
-			return cmp.Or(cmp.Compare(a.PerSheet(), b.PerSheet()), cmp.Compare(b.Finished.Height, a.Finished.Height))
-		})
-		out = append(out, own...)
 	}
 	return out
 }
 
-// finished is the largest card of a fold that a flat piece gives.
-func (f Fold) finished(piece Size, s Shape) (Size, bool) {
-	one, err := f.Flat(Size{measure.Inch, measure.Inch}, s)
-	if err != nil {
-		return Size{}, false
-	}
-	// A fold multiplies one side, and may take a little off; the rest is tried on the ruler.
-	across, down := one.Width/measure.Inch, one.Height/measure.Inch
-	if one.Width%measure.Inch != 0 {
-		across++
-	}
-	if one.Height%measure.Inch != 0 {
-		down++
-	}
-	z := Size{s.Ruler.Down(piece.Width / across), s.Ruler.Down(piece.Height / down)}
-	for _, more := range []Size{{z.Width + s.Ruler.Step, z.Height}, {z.Width, z.Height + s.Ruler.Step}} {
-		if flat, err := f.Flat(more, s); err == nil && flat.Width <= piece.Width && flat.Height <= piece.Height {
-			z = more
+// Makes are the sensible cards of the fold that divide a sheet evenly.
+func (f Fold) Makes(sheet Size, s Shape) []Make {
+	var own []Make
+	for across := 1; across <= 4; across++ {
+		for down := 1; down <= 4; down++ {
+			part := Size{sheet.Width / measure.Length(across), sheet.Height / measure.Length(down)}
+			for _, piece := range []Size{part, part.Turned()} {
+				z, ok := f.finished(piece, s)
+				if z = within(z, s.Ruler); ok && sensible(z) && !slices.ContainsFunc(own, func(m Make) bool { return m.Finished == z }) {
+					own = append(own, Make{f, z, across, down})
+				}
+			}
 		}
 	}
+	slices.SortStableFunc(own, func(a, b Make) int {
+		return cmp.Or(cmp.Compare(a.PerSheet(), b.PerSheet()), cmp.Compare(b.Finished.area(), a.Finished.area()), cmp.Compare(b.Finished.Height, a.Finished.Height))
+	})
+	return own
+}
+
+func (s Size) area() int64 { return int64(s.Width) * int64(s.Height) }
+
+// within cuts a card that is too long to be sensible down to the longest that is.
+func within(z Size, r measure.Ruler) Size {
+	most := r.Down(min(mostSide, 26*min(z.Width, z.Height)/10))
+	return Size{min(z.Width, most), min(z.Height, most)}
+}
+
+// finished is the largest card of a fold that a flat piece gives. A fold of a
+// wider card never asks for less, so the widest is closed in on, mark by mark; a
+// card too narrow for its own door or shorter panel asks for nothing.
+func (f Fold) finished(piece Size, s Shape) (Size, bool) {
+	z := Size{s.Ruler.Down(piece.Width), s.Ruler.Down(piece.Height)}
+	side, whole := &z.Width, piece.Width
+	if f.onTop || f.Hinge && s.OnTop {
+		side, whole = &z.Height, piece.Height
+	}
+	fits := func(marks measure.Length) bool {
+		*side = marks * s.Ruler.Step
+		flat, err := f.Flat(z, s)
+		return err != nil || flat.Width <= piece.Width && flat.Height <= piece.Height
+	}
+	low, high := measure.Length(0), whole/s.Ruler.Step+1
+	for low+1 < high {
+		if mid := (low + high) / 2; fits(mid) {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	*side = low * s.Ruler.Step
 	flat, err := f.Flat(z, s)
-	return z, err == nil && flat.Width <= piece.Width && flat.Height <= piece.Height
+	if err != nil || flat.Width > piece.Width || flat.Height > piece.Height {
+		return z, false
+	}
+	if len(s.Widths) > 0 && f.Endless {
+		*side = min(*side, slices.Max(flat.Widths))
+	}
+	return z, true
 }

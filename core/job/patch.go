@@ -71,7 +71,7 @@ func Set(group, field string, v any) Patch { return Patch{group: Patch{field: v}
 
 // Resized is the change that gives the card a size, typed in a unit.
 func Resized(z card.Size, u measure.Unit) Patch {
-	return Patch{"card": Patch{"width": z.Width.Text(u), "height": z.Height.Text(u)}}
+	return Patch{"card": Patch{"width": z.Width.Text(u), "height": z.Height.Text(u), "turn": nil}}
 }
 
 // chosen are the changes that choose a variant of a style, made once: nobody changes a patch.

@@ -81,11 +81,23 @@ func (w baseWriter) doubling() []string {
 		}
 		return fmt.Sprintf("%s: %s = %s", side, sum, w.text(cut))
 	}
-	return []string{
+	return append([]string{
 		fold.Name + " " + fold.Says + ".",
 		line(w.r.Base.Width, w.ruler.Down(w.r.Card.Size.Width), "Width"),
 		line(w.r.Base.Height, w.ruler.Down(w.r.Card.Size.Height), "Height"),
+	}, w.moved()...)
+}
+
+// moved says which panels were moved to the ruler, and by how much.
+func (w baseWriter) moved() []string {
+	var out []string
+	names := w.b.Base.Fold.FaceNames(len(w.r.Base.Widths))
+	for i, exact := range w.r.Base.Exact {
+		if to := w.r.Base.Widths[i]; to != exact {
+			out = append(out, fmt.Sprintf("Panel %s would be %s: %s less, on a ruler mark.", names[i], w.text(exact), w.text(exact-to)))
+		}
 	}
+	return out
 }
 
 // panelSum is the sum of the panels: "2 × 5", or "2 + 5 + 3" where they differ.

@@ -30,7 +30,7 @@ func (w *writer) blanks() {
 			one.describe(out)
 		}
 		if w.whole {
-			out.Geometry = geometry(&m.Blank, m.Proof)
+			out.Geometry = document.GeometryOf(&m.Blank, m.Proof)
 		}
 	}
 	if len(w.r.Blanks) == 0 {
@@ -83,7 +83,7 @@ func (w blankWriter) describe(out *document.Blank) {
 		out.Steps[i] = w.sentence(m.Style.Says[s.Name], s.With)
 	}
 	for i, cr := range m.Creases {
-		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.length(cr.At), Length: w.length(cr.Length), Reading: w.length(cr.Reading), MarkFrom: cr.MarkFrom, Line: line2(cr.Line)}
+		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.length(cr.At), Length: w.length(cr.Length), Reading: w.length(cr.Reading), MarkFrom: cr.MarkFrom, Line: document.LineOf(cr.Line)}
 		if cr.Mark > 0 {
 			mark := w.length(cr.Mark)
 			out.Creases[i].Mark = &mark
@@ -133,7 +133,7 @@ func (w blankWriter) proof() document.Proof {
 func (w blankWriter) checks() []document.Check {
 	out := make([]document.Check, len(w.m.Proof.Checks))
 	for i, c := range w.m.Proof.Checks {
-		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: w.measure(c.Kind, c.Value), Limit: w.measure(c.Kind, c.Limit), Margin: "", Text: "", At: xy(c.At)}
+		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: w.measure(c.Kind, c.Value), Limit: w.measure(c.Kind, c.Limit), Margin: "", Text: "", At: document.PointOf(c.At)}
 		margin := c.Value - c.Limit
 		if c.AtMost {
 			margin = -margin
@@ -291,7 +291,7 @@ func (w *writer) extras() {
 			Scores: []document.Length{}, Outline: [][2]float64{}, Lines: [][][2]float64{}, Lies: [][2]float64{},
 		}
 		if w.whole {
-			x.Outline, x.Lines, x.Lies = points(e.Outline), linesOf(e.Scores), points(e.Lies)
+			x.Outline, x.Lines, x.Lies = document.PolygonOf(e.Outline), document.LinesOf(e.Scores), document.PolygonOf(e.Lies)
 		}
 		var scored []string
 		for _, at := range e.At {

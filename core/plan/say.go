@@ -46,6 +46,14 @@ func (s say) marked(out document.Length, l measure.Length) document.Length {
 	return out
 }
 
+// cutDown is the length of something cut from a sheet: its mark never lies above it.
+func (s say) cutDown(l document.Length, of measure.Length) document.Length {
+	if l.Mark != "" {
+		l.Mark = s.ruler.Down(of).Text(s.unit)
+	}
+	return l
+}
+
 func (s say) size(z card.Size) document.Size {
 	return document.Size{Width: s.length(z.Width), Height: s.length(z.Height)}
 }

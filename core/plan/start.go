@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
@@ -18,13 +19,15 @@ type startWriter struct{ *writer }
 
 func (w startWriter) write() {
 	p, c := w.plan, w.r.Card
-	p.Card = document.Card{Width: w.length(c.Size.Width), Height: w.length(c.Size.Height), Thickness: w.length(c.Thickness), Weight: c.Weight.Text(w.unit),
+	p.Card = document.Card{Width: w.cutDown(w.length(c.Size.Width), c.Size.Width), Height: w.cutDown(w.length(c.Size.Height), c.Size.Height), Thickness: w.length(c.Thickness), Weight: c.Weight.Text(w.unit),
 		Text: w.sizeText(c.Size), From: string(w.b.Card.From)}
 	if e := w.b.Envelope; e != nil {
 		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.length(e.Size.Width), Height: w.length(e.Size.Height)}
 		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.both("envelope", e.Size)...)
 	}
-	w.answer("start", "card", "Finished card", "", w.cardWorking(), w.both("card", c.Size)...)
+	figures := w.both("card", c.Size)
+	figures[0].Length, figures[1].Length = w.cutDown(figures[0].Length, c.Size.Width), w.cutDown(figures[1].Length, c.Size.Height)
+	w.answer("start", "card", "Finished card", "", w.cardWorking(), figures...)
 	if z, o := c.Outer(), c.Overhang; z != c.Size {
 		w.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{
 			fmt.Sprintf("%s card + %s left + %s right wide; %s card + %s above + %s below high.", w.bare(c.Size.Width), w.bare(o.Left), w.bare(o.Right),
@@ -41,19 +44,35 @@ func (w startWriter) cardWorking() []string {
 		return []string{"The largest card of this fold that " + w.b.Stock.Sheet.Name + " gives."}
 	case brief.FromEnvelope:
 		w.customary()
-		e, z := w.b.Envelope.Size, w.r.Untwisted()
-		return []string{w.within(e.Width, z.Width), w.within(e.Height, z.Height)}
+		e, z, o := w.b.Envelope.Size, w.r.Card.Size, w.r.Card.Overhang
+		if w.b.Card.Turned {
+			e = e.Turned()
+		}
+		return append([]string{w.within(e.Width, z.Width, o.Left, o.Right), w.within(e.Height, z.Height, o.Top, o.Bottom)}, w.asFolded()...)
 	}
-	return []string{"As given."}
+	return append([]string{"As given."}, w.asFolded()...)
 }
 
-func (w startWriter) within(outer, inner measure.Length) string {
-	thick, ease := w.r.Card.Thickness, w.b.Card.Ease
-	sum := fmt.Sprintf("%s envelope − %s ease = ", w.bare(outer), w.bare(ease))
-	if thick > 0 {
-		sum = fmt.Sprintf("%s envelope − %s thick − %s ease = ", w.bare(outer), w.bare(thick), w.bare(ease))
+// asFolded says where the card is only as wide as its widest panel.
+func (w startWriter) asFolded() []string {
+	if len(w.b.Base.Shape.Widths) == 0 {
+		return nil
 	}
-	return w.rounded(sum, outer-thick-ease, inner, "down")
+	return []string{"Folded, it is as wide as its widest panel, " + w.text(slices.Max(w.r.Base.Widths)) + "."}
+}
+
+// within is a side of the envelope less all that the card leaves of it free or pokes out by.
+func (w startWriter) within(outer, inner, before, after measure.Length) string {
+	sum, left := w.bare(outer)+" envelope", outer
+	for _, less := range []struct {
+		by   measure.Length
+		word string
+	}{{w.r.Card.Thickness, "thick"}, {w.b.Card.Ease, "ease"}, {before + after, "poking out"}} {
+		if less.by > 0 {
+			sum, left = sum+" − "+w.bare(less.by)+" "+less.word, left-less.by
+		}
+	}
+	return w.rounded(sum+" = ", left, inner, "down")
 }
 
 // customary offers the card the trade sells for the format, where it differs.
@@ -70,7 +89,7 @@ func (w startWriter) clearance() {
 	if w.b.Envelope == nil {
 		return
 	}
-	e, room, lying := w.b.Envelope.Size, w.r.Own.Clearance, w.r.Card.Size
+	e, room, lying := w.b.Envelope.Size, w.r.Own.Clearance, w.r.Card.Outer()
 	if w.r.Own.Turned {
 		lying = lying.Turned()
 	}

@@ -25,12 +25,19 @@ func TestFoldsAndStartsByHand(t *testing.T) {
 		{"A6 card", `"unit":"mm","card":{"width":"105","height":"148"}`, "105 × 148 mm", "210 mm x 148 mm", "left 105 mm outside", "A4 2"},
 		{"tent of A5", `"unit":"mm","card":{"width":"210","height":"148","fold":"tent"}`, "210 × 148 mm", "210 mm x 296 mm", "top 148 mm outside", "A4 1"},
 		{"gate in C5", `"unit":"mm","envelope":"iso-c5","card":{"fold":"gate"}`, "156 × 223 mm", "312 mm x 223 mm", "left 78 mm outside, left 234 mm outside", "A4 0"},
-		{"trifold of A4", `"unit":"mm","card":{"width":"99","height":"210","fold":"trifold"}`, "99 × 210 mm", "295.5 mm x 210 mm", "left 99 mm outside, left 198 mm outside", "A4 1"},
+		// The inner panel, 97.5, is 97 on the ruler.
+		{"trifold of A4", `"unit":"mm","card":{"width":"99","height":"210","fold":"trifold"}`, "99 × 210 mm", "295 mm x 210 mm", "left 99 mm outside, left 198 mm outside", "A4 1"},
 		{"square from 305 x 305", `"unit":"mm","card":{"width":"150","height":"150"},"sheet":"mm-305x305"`, "150 × 150 mm", "300 mm x 150 mm", "left 150 mm outside", "305 × 305 2"},
 		{"from letter", `"sheet":"us-letter"`, "5 1/2 × 8 1/2 in", "11 in x 8 1/2 in", "left 5 1/2 in outside", "Letter 1"},
 		{"tent from letter", `"sheet":"us-letter","card":{"fold":"tent"}`, "8 1/2 × 5 1/2 in", "8 1/2 in x 11 in", "top 5 1/2 in outside", "Letter 1"},
-		{"from 12 x 12", `"sheet":"us-12x12"`, "6 × 6 in", "12 in x 6 in", "left 6 in outside", "12 × 12 2"},
+		{"from 12 x 12", `"sheet":"us-12x12"`, "6 × 9 1/2 in", "12 in x 9 1/2 in", "left 6 in outside", "12 × 12 1"},
 		{"from A4, turned", `"unit":"mm","sheet":"iso-a4","card":{"turn":true}`, "210 × 148 mm", "420 mm x 148 mm", "left 210 mm outside", "A4 0"},
+		// Turned, an A7 is 7 1/4 x 5 1/4: less 1/4 and 1/2 poking out, 6 1/2 x 5.
+		{"turned, with something poking out", `"envelope":"us-a7","card":{"turn":true,"overhang":{"right":"1/2"},"fold":"flat"},"layers":[]`, "6 1/2 × 5 in", "6 1/2 in x 5 in", "", "Letter 2"},
+		// Folded, panels of 2 and 2 and 2 are 2 wide, whatever the card was to be.
+		{"own fold of narrow panels", `"card":{"width":"5","height":"5","fold":"custom","panel_widths":["2","2","1 31/32"]},"layers":[]`, "2 × 5 in", "5 15/16 in x 5 in", "left 2 in outside, left 4 in outside", "Letter 2"},
+		{"accordion from letter", `"sheet":"us-letter","card":{"fold":"accordion","panels":3},"layers":[]`, "3 5/8 × 8 1/2 in", "10 7/8 in x 8 1/2 in", "left 3 5/8 in outside, left 7 1/4 in inside", "Letter 1"},
+		{"wide door from letter", `"sheet":"us-letter","card":{"fold":"gate","door":"3"},"layers":[]`, "5 1/2 × 8 1/2 in", "11 in x 8 1/2 in", "left 3 in outside, left 8 1/2 in outside", "Letter 1"},
 		{"from a measured envelope", `"envelope":{"width":"13 cm","height":"18 cm"},"unit":"mm","card":{"thickness":"2"}`, "122 × 172 mm", "244 mm x 172 mm", "left 122 mm outside", "A4 1"},
 	} {
 		p := planOf(t, c.job+`,"quantity":7`)

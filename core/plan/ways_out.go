@@ -56,7 +56,7 @@ func (w postWriter) drawMap(p *document.Post, m work.Map) *document.PostMap {
 	out := &document.PostMap{Regions: make([]document.Region, len(m.Regions)), Arrows: []document.Arrow{}, Point: [2]float64{m.Point.X, m.Point.Y}, Far: [2]float64{m.Far.X, m.Far.Y}}
 	for i, r := range m.Regions {
 		id, name := RegionName(r)
-		out.Regions[i] = document.Region{Carrier: p.Carrier, Class: id, Name: name, Takes: r.Takes, Points: points(r.Shape)}
+		out.Regions[i] = document.Region{Carrier: p.Carrier, Class: id, Name: name, Takes: r.Takes, Points: document.PolygonOf(r.Shape)}
 	}
 	for _, way := range p.WaysOut {
 		if to := (shape.Point{X: way.To[0], Y: way.To[1]}); to.Dist(m.Point) > FarEnough {

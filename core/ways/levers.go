@@ -203,7 +203,7 @@ func (s *search) envelopeLevers() []Lever {
 	// A blank in place of an envelope on hand keeps the card's size.
 	var keep job.Patch
 	if b.Envelope != nil {
-		keep = job.Then(job.Patch{"envelope": nil}, job.Resized(r.Untwisted(), b.Unit))
+		keep = job.Then(job.Patch{"envelope": nil}, job.Resized(r.Card.Size, b.Unit))
 	}
 	for _, style := range blank.Styles() {
 		for _, v := range style.Variants {

@@ -64,7 +64,7 @@ func (s *search) sizes(now []post.Verdict) []tried {
 
 func (s *search) sizeLever(d direction, marks measure.Length) (Lever, bool) {
 	b := s.result.Brief
-	z, by := s.result.Untwisted(), marks*b.Ruler.Step
+	z, by := s.result.Card.Size, marks*b.Ruler.Step
 	to := card.Size{Width: b.Ruler.Down(z.Width) + d.w*by, Height: b.Ruler.Down(z.Height) + d.h*by}
 	if min(to.Width, to.Height) < brief.Pieces.Least || by > mostChanged {
 		return Lever{}, false

@@ -8,13 +8,15 @@ import (
 
 // The obvious remedies for what stands in a job's way before the post.
 
-// CardFor is the largest card of the job's thickness that the envelope on hand
-// takes, as it lies in it; ok is false where none is worth cutting.
+// CardFor is the largest card of the job's thickness, with as much poking out of
+// it, that the envelope on hand takes, as it stands; ok is false where none is worth cutting.
 func (r *Result) CardFor(own *card.Fit) (z card.Size, ok bool) {
 	z = card.Within(own.Envelope.Size, r.Card.Thickness, r.Brief.Card.Ease, r.Brief.Ruler)
 	if own.Turned {
 		z = z.Turned()
 	}
+	over := r.Card.Overhang
+	z = card.Size{Width: r.Brief.Ruler.Down(z.Width - over.Left - over.Right), Height: r.Brief.Ruler.Down(z.Height - over.Top - over.Bottom)}
 	return z, min(z.Width, z.Height) >= brief.Pieces.Least
 }
 

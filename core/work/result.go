@@ -62,12 +62,12 @@ type Layers struct {
 	Ladder []card.Size // of samples
 }
 
-// Top is the topmost layer, or the card where there is none.
+// Top is the topmost layer, or the card as it is cut where there is none.
 func (r *Result) Top() card.Size {
 	if n := len(r.Layers.Stack); n > 0 {
 		return r.Layers.Stack[n-1]
 	}
-	return r.Card.Size
+	return whole(r.Brief, r.Card.Size)
 }
 
 // Makeable is a card that comes out of the sheet, in the bought envelope that takes it best.

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"slices"
+
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
@@ -58,18 +60,45 @@ func (c *Card) size(b *brief.Brief) error {
 	case brief.FromEnvelope:
 		c.Size, err = fromEnvelope(b, c.Thickness, c.Overhang)
 	case brief.FromSheet:
-		c.Size, err = fromSheet(b)
-	default:
-		return nil
+		if c.Size, err = fromSheet(b); b.Card.Turned {
+			c.Size = c.Size.Turned()
+		}
 	}
-	if b.Card.Turned {
-		c.Size = c.Size.Turned()
+	if err == nil {
+		c.Size, err = closed(b, c.Size)
 	}
 	return err
 }
 
+// closed is the card as it is folded: one of panels that are all narrower than
+// it was meant to be is as wide as the widest of them.
+func closed(b *brief.Brief, z card.Size) (card.Size, error) {
+	flat, err := flatOf(b, z)
+	if err != nil || len(flat.Widths) == 0 {
+		return z, err
+	}
+	if widest := slices.Max(flat.Widths); flat.OnTop() {
+		z.Height = narrower(z.Height, widest, b.Ruler)
+	} else {
+		z.Width = narrower(z.Width, widest, b.Ruler)
+	}
+	return z, nil
+}
+
+// narrower is a side as given, or the widest panel where that is narrower by more than the ruler takes off.
+func narrower(given, widest measure.Length, r measure.Ruler) measure.Length {
+	if r.Down(given) > widest {
+		return widest
+	}
+	return given
+}
+
 func fromEnvelope(b *brief.Brief, thickness measure.Length, over brief.Sides) (card.Size, error) {
-	room := card.Within(b.Envelope.Size, thickness, b.Card.Ease, b.Ruler)
+	lying := b.Envelope.Size
+	if b.Card.Turned {
+		lying = lying.Turned()
+	}
+	room := card.Within(lying, thickness, b.Card.Ease, b.Ruler)
 	z := card.Size{Width: b.Ruler.Down(room.Width - over.Left - over.Right), Height: b.Ruler.Down(room.Height - over.Top - over.Bottom)}
 	if min(z.Width, z.Height) < brief.Pieces.Least {
 		return z, problem("card.thickness", "a card %s thick leaves no room in %s; try %s",
@@ -80,10 +109,8 @@ func fromEnvelope(b *brief.Brief, thickness measure.Length, over brief.Sides) (c
 
 // fromSheet is the largest card of the fold that the sheet gives.
 func fromSheet(b *brief.Brief) (card.Size, error) {
-	for _, m := range card.Makes(b.Stock.Sheet.Size, b.Base.Shape) {
-		if m.Fold.ID == b.Base.Fold.ID {
-			return m.Finished, nil
-		}
+	if all := b.Base.Fold.Makes(b.Stock.Sheet.Size, b.Base.Shape); len(all) > 0 {
+		return all[0].Finished, nil
 	}
 	return card.Size{}, problem("sheet", "no card of a sensible size with this fold comes out of %s; give the card a width and height", b.Stock.Sheet.Name)
 }
@@ -117,21 +144,13 @@ func stack(b *brief.Brief, z card.Size) ([]card.Size, error) {
 	return out, nil
 }
 
-// Untwisted is the card as it was sized, before it was turned.
-func (r *Result) Untwisted() card.Size {
-	if r.Brief.Card.Turned {
-		return r.Card.Size.Turned()
-	}
-	return r.Card.Size
-}
-
 // insidePanel is one step smaller than the closed card.
 func (r *Result) insidePanel() error {
 	b := r.Brief
 	if b.Layers.Inside == 0 {
 		return nil
 	}
-	r.Layers.Inside = card.Step(r.Card.Size, card.Equal(b.Layers.Inside), b.Ruler)
+	r.Layers.Inside = card.Step(whole(b, r.Card.Size), card.Equal(b.Layers.Inside), b.Ruler)
 	if min(r.Layers.Inside.Width, r.Layers.Inside.Height) < brief.Pieces.Least {
 		return problem("inside", "the inside panel vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
 			b.Layers.Inside.Text(b.Unit), r.Card.Size.Text(b.Unit), brief.Pieces.Least.Text(b.Unit), brief.Borders.Example(b.Unit))
@@ -142,7 +161,7 @@ func (r *Result) insidePanel() error {
 // ladder is a set of samples to hold against the card.
 func ladder(r *Result) []card.Size {
 	b := r.Brief
-	return card.Ladder(r.Card.Size, brief.UsualStep(b.Unit), b.Usual(3*measure.Inch/2, 40*measure.Millimetre), b.Ruler)
+	return card.Ladder(whole(b, r.Card.Size), brief.UsualStep(b.Unit), b.Usual(3*measure.Inch/2, 40*measure.Millimetre), b.Ruler)
 }
 
 // makes are the cards the sheet gives, when the job starts from one.
