@@ -7,6 +7,8 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
+	"yellow-parcel/core/work"
 )
 
 // base is the flat piece, and how it comes out of the job's own sheet.
@@ -16,37 +18,62 @@ func (w *writer) base() { baseWriter{w}.write() }
 type baseWriter struct{ *writer }
 
 func (w baseWriter) write() {
-	flat, g, sheet, fold := w.r.Base.Flat, w.r.Base.Grid, w.b.Stock.Sheet, w.b.Base.Fold
+	flat, sheet, fold := w.r.Base.Flat, w.b.Stock.Sheet, w.b.Base.Fold
 	b := document.Base{
 		Fold: fold.ID, Cut: w.size(flat.Size), Scores: []document.Score{}, Panels: flat.Panels,
 		Sheet:    document.Sheet{ID: sheet.ID, Name: sheet.Name, Width: w.length(sheet.Size.Width), Height: w.length(sheet.Size.Height)},
-		PerSheet: g.Count(), Turned: g.Turned, Columns: g.Cols, Rows: g.Rows, First: "height", Cuts: []document.Cut{}, Offcuts: []document.Size{},
+		PerSheet: w.r.Base.PerSheet(), First: "height", Cuts: []document.Cut{}, Offcuts: []document.Size{},
 		Grain: w.grain(), Advice: w.scoreAdvice(), Colour: w.b.Base.Paper.Colour,
 	}
 	if w.b.Base.Stock != nil {
 		b.Paper = w.b.Base.Stock.Text()
-	}
-	if g.Rips {
-		b.First = "width"
 	}
 	w.answer("base", "base", "Cut", "", w.doubling(), w.both("base", flat.Size)...)
 	for i, s := range flat.Scores {
 		b.Scores = append(b.Scores, document.Score{From: s.From, At: w.length(s.At), Face: s.Face})
 		w.answer("base", fmt.Sprintf("score%d", i), "Score", w.scoreNote(i), []string{w.scoreWorking(i)}, w.figure(fmt.Sprintf("score%d", i), s.At))
 	}
-	for i, c := range g.Cuts {
-		text := fmt.Sprintf("set %s, cut %s", w.text(c.Set), timesText(c.Times))
-		b.Cuts = append(b.Cuts, document.Cut{Step: i + 1, Set: w.length(c.Set), Text: text})
-		w.answer("base", fmt.Sprintf("cut%d", i), fmt.Sprintf("Guide %d", i+1), "cut "+timesText(c.Times),
-			[]string{fmt.Sprintf("The sheet's %s against the guide; %s across, %s down a %s sheet.", c.Along, piecesText(g.Cols), piecesText(g.Rows), sheet.Name)},
-			w.figure(fmt.Sprintf("cut%d", i), c.Set))
-	}
-	for i, o := range g.Offcuts {
-		b.Offcuts = append(b.Offcuts, w.size(o))
-		w.answer("base", fmt.Sprintf("offcut%d", i), "Offcut", "keep for layers",
-			[]string{"What is left of the sheet when the bases are out."}, w.both(fmt.Sprintf("offcut%d", i), o)...)
+	if one := w.r.Base.One; one != nil {
+		w.oneSheet(&b, one)
 	}
 	w.plan.Base = b
+}
+
+// oneSheet is how the bases come out of one sheet.
+func (w baseWriter) oneSheet(b *document.Base, one *trim.Plan) {
+	l := &one.Layouts[0]
+	b.Turned = l.Pieces[0].Turned
+	b.Columns, b.Rows = l.Grid()
+	if len(l.Cuts) > 0 && !l.Cuts[0].Across {
+		b.First = "width"
+	}
+	for i, s := range one.Steps {
+		key, times := fmt.Sprintf("cut%d", i), timesText(len(s.Cuts))
+		b.Cuts = append(b.Cuts, document.Cut{Step: i + 1, Set: w.length(s.Set), Text: fmt.Sprintf("set %s, cut %s", w.text(s.Set), times)})
+		w.answer("base", key, fmt.Sprintf("Guide %d", i+1), "cut "+times,
+			[]string{fmt.Sprintf("%s against the guide; %s out of a %s sheet.", sideText(l, s), piecesText(len(l.Pieces)), w.b.Stock.Sheet.Name)}, w.figure(key, s.Set))
+	}
+	for i, o := range l.Offcuts {
+		b.Offcuts = append(b.Offcuts, w.size(o.Size))
+		if key := fmt.Sprintf("offcut%d", i); work.Useful(o.Size) {
+			w.answer("base", key, "Offcut", "keep for layers", []string{"What is left of the sheet when the bases are out."}, w.both(key, o.Size)...)
+		}
+	}
+}
+
+// sideText is which side of the sheet lies along the guide for a step's cuts.
+func sideText(l *trim.Layout, s trim.Step) string {
+	var across, down bool
+	for _, c := range s.Cuts {
+		across, down = across || l.Cuts[c.Number-1].Across, down || !l.Cuts[c.Number-1].Across
+	}
+	switch {
+	case across && down:
+		return "The sheet's width, and turned its height,"
+	case across:
+		return "The sheet's height"
+	}
+	return "The sheet's width"
 }
 
 // scoreNote says from where, and on which face once they differ.

@@ -47,7 +47,7 @@ func (s say) marked(out document.Length, l measure.Length) document.Length {
 }
 
 // cutDown is the length of something cut from a sheet: its mark never lies above it.
-func (s say) cutDown(l document.Length, of measure.Length) document.Length {
+func cutDown(s say, l document.Length, of measure.Length) document.Length {
 	if l.Mark != "" {
 		l.Mark = s.ruler.Down(of).Text(s.unit)
 	}

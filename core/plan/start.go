@@ -19,14 +19,14 @@ type startWriter struct{ *writer }
 
 func (w startWriter) write() {
 	p, c := w.plan, w.r.Card
-	p.Card = document.Card{Width: w.cutDown(w.length(c.Size.Width), c.Size.Width), Height: w.cutDown(w.length(c.Size.Height), c.Size.Height), Thickness: w.length(c.Thickness), Weight: c.Weight.Text(w.unit),
+	p.Card = document.Card{Width: cutDown(w.say, w.length(c.Size.Width), c.Size.Width), Height: cutDown(w.say, w.length(c.Size.Height), c.Size.Height), Thickness: w.length(c.Thickness), Weight: c.Weight.Text(w.unit),
 		Text: w.sizeText(c.Size), From: string(w.b.Card.From)}
 	if e := w.b.Envelope; e != nil {
 		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.length(e.Size.Width), Height: w.length(e.Size.Height)}
 		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.both("envelope", e.Size)...)
 	}
 	figures := w.both("card", c.Size)
-	figures[0].Length, figures[1].Length = w.cutDown(figures[0].Length, c.Size.Width), w.cutDown(figures[1].Length, c.Size.Height)
+	figures[0].Length, figures[1].Length = cutDown(w.say, figures[0].Length, c.Size.Width), cutDown(w.say, figures[1].Length, c.Size.Height)
 	w.answer("start", "card", "Finished card", "", w.cardWorking(), figures...)
 	if z, o := c.Outer(), c.Overhang; z != c.Size {
 		w.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{

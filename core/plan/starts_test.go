@@ -38,6 +38,10 @@ func TestFoldsAndStartsByHand(t *testing.T) {
 		{"own fold of narrow panels", `"card":{"width":"5","height":"5","fold":"custom","panel_widths":["2","2","1 31/32"]},"layers":[]`, "2 × 5 in", "5 15/16 in x 5 in", "left 2 in outside, left 4 in outside", "Letter 2"},
 		{"accordion from letter", `"sheet":"us-letter","card":{"fold":"accordion","panels":3},"layers":[]`, "3 5/8 × 8 1/2 in", "10 7/8 in x 8 1/2 in", "left 3 5/8 in outside, left 7 1/4 in inside", "Letter 1"},
 		{"wide door from letter", `"sheet":"us-letter","card":{"fold":"gate","door":"3"},"layers":[]`, "5 1/2 × 8 1/2 in", "11 in x 8 1/2 in", "left 3 in outside, left 8 1/2 in outside", "Letter 1"},
+		// Five lie in letter two ways at once: two of 4 7/8 across 9 3/4 and three of 3 1/2 across 10 1/2; six of 4 x 6 in tabloid.
+		{"as many as come out of letter", `"card":{"width":"3 1/2","height":"4 7/8","fold":"flat"},"layers":[]`, "3 1/2 × 4 7/8 in", "3 1/2 in x 4 7/8 in", "", "Letter 5"},
+		{"as many as come out of tabloid", `"card":{"width":"4","height":"6","fold":"flat"},"layers":[],"sheet":"us-tabloid"`, "4 × 6 in", "4 in x 6 in", "", "Tabloid 6"},
+		{"within the trimmer's reach", `"card":{"width":"4","height":"6","fold":"flat"},"layers":[],"sheet":"us-tabloid","trimmer":{"longest":"11"}`, "4 × 6 in", "4 in x 6 in", "", "Tabloid 5"},
 		{"from a measured envelope", `"envelope":{"width":"13 cm","height":"18 cm"},"unit":"mm","card":{"thickness":"2"}`, "122 × 172 mm", "244 mm x 172 mm", "left 122 mm outside", "A4 1"},
 	} {
 		p := planOf(t, c.job+`,"quantity":7`)

@@ -65,8 +65,8 @@ func fitState(v card.Verdict) (state, word string) {
 
 func (w stationWriter) base(s *document.Station) {
 	batch := &w.r.Batch
-	s.Figure, s.Word = w.sizeText(w.r.Base.Size), fmt.Sprintf("%d a sheet", w.r.Base.Grid.Count())
-	if w.b.Quantity > 1 && batch.Plan != nil {
+	s.Figure, s.Word = w.sizeText(w.r.Base.Size), fmt.Sprintf("%d a sheet", w.r.Base.PerSheet())
+	if batch.Plan != nil && (w.b.Quantity > 1 || w.r.Base.One == nil) {
 		s.Word = sheetsText(batch.Plan.Used)
 	}
 	switch {

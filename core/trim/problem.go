@@ -105,6 +105,22 @@ type Layout struct {
 	Offcuts []Rect
 }
 
+// Grid is how many columns and rows its pieces lie in; zero where they do not
+// all lie one way in full rows and columns.
+func (l *Layout) Grid() (columns, rows int) {
+	across, down := map[measure.Length]bool{}, map[measure.Length]bool{}
+	for _, p := range l.Pieces {
+		if p.Turned != l.Pieces[0].Turned {
+			return 0, 0
+		}
+		across[p.X], down[p.Y] = true, true
+	}
+	if len(across)*len(down) != len(l.Pieces) {
+		return 0, 0
+	}
+	return len(across), len(down)
+}
+
 // Plan is the cuts for a whole batch.
 type Plan struct {
 	Layouts    []Layout

@@ -79,6 +79,22 @@ func batchOf(r *Result) Batch {
 	return out
 }
 
+// oneSheet is how the job's own sheet is cut into bases, within the trimmer's
+// reach and along the grain where that is asked for and known.
+func (r *Result) oneSheet() *trim.Plan {
+	base := r.Batch.Problem.Pieces[0]
+	sheet := toBuy(r.Brief, base.Paper)
+	base.Paper = ""
+	one := trim.Sheet{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}
+	if sheet.Size == one.Size {
+		one.Grain = sheet.Grain
+	}
+	return trim.Most(one, base, r.Brief.Tools.Trimmer)
+}
+
+// Useful tells whether an offcut is worth keeping for layers.
+func Useful(z card.Size) bool { return min(z.Width, z.Height) >= useful }
+
 // papers are the papers the pieces ask for; "" stands for any.
 func papers(b *brief.Brief) []string {
 	out := []string{b.Base.Paper.Name}
@@ -145,7 +161,7 @@ func (b *Batch) leftOver() {
 	for _, l := range b.Plan.Layouts {
 		paper := b.Sheets[l.Sheet].Paper
 		for _, o := range l.Offcuts {
-			if min(o.Width, o.Height) < useful {
+			if !Useful(o.Size) {
 				continue
 			}
 			z := o.Size

@@ -52,7 +52,15 @@ func (c Card) Outer() card.Size {
 // Base is the flat piece, and how it comes out of the job's own sheet.
 type Base struct {
 	card.Flat
-	Grid trim.Grid
+	One *trim.Plan // of one such sheet; nil where none comes out of it
+}
+
+// PerSheet is how many bases the job's own sheet gives.
+func (b Base) PerSheet() int {
+	if b.One == nil {
+		return 0
+	}
+	return len(b.One.Layouts[0].Pieces)
 }
 
 // Layers are the sizes of what is stacked on the card.

@@ -36,10 +36,10 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	if err := r.insidePanel(); err != nil {
 		return nil, err
 	}
-	r.Base.Grid = trim.BestGrid(b.Stock.Sheet.Size, r.Base.Size)
 	r.Layers.Ladder = ladder(r)
 	r.Makes = makes(r)
 	r.Batch = batchOf(r)
+	r.Base.One = r.oneSheet()
 	r.Batch.solve(r)
 	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
 	maker{r}.makeBlanks()
