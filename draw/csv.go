@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"io"
 	"strconv"
+
+	"yellow-parcel/core/words"
 )
 
 var csvFormat = Format{
@@ -24,8 +26,8 @@ func cutListCSV(w io.Writer, of Source) error {
 		sheet := s.Batch.Sheets[l.Sheet]
 		for _, c := range l.Cuts {
 			rows = append(rows, []string{
-				fmt.Sprintf("%s%d", Letter(i), c.Number), s.text(c.Set), millimetres(c.Set),
-				Letter(i), sheet.Name, sheet.Paper.Name, strconv.Itoa(l.Count),
+				fmt.Sprintf("%s%d", words.Letter(i), c.Number), s.text(c.Set), millimetres(c.Set),
+				words.Letter(i), sheet.Name, sheet.Paper.Name, strconv.Itoa(l.Count),
 			})
 		}
 	}

@@ -3,10 +3,9 @@ package draw
 import (
 	"fmt"
 	"math"
-	"unicode"
-	"unicode/utf8"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -34,7 +33,7 @@ func Folding(r *work.Result) []Frame {
 		for k := 1; k <= between; k++ {
 			text := fmt.Sprintf("Fold the %s flap over", f.Name)
 			if k == between {
-				text = fmt.Sprintf("%s flap down", capital(f.Name))
+				text = fmt.Sprintf("%s flap down", words.Capital(f.Name))
 			}
 			out = append(out, s.frame(m, i, float64(k)/between, text))
 		}
@@ -104,15 +103,6 @@ func swung(f blank.Flap, part float64) []Point {
 		out[i] = Point{foot[0] + seen*(q[0]-foot[0]), foot[1] + seen*(q[1]-foot[1])}
 	}
 	return out
-}
-
-// capital starts a sentence.
-func capital(s string) string {
-	r, n := utf8.DecodeRuneInString(s)
-	if n == 0 || r == utf8.RuneError {
-		return s
-	}
-	return string(unicode.ToUpper(r)) + s[n:]
 }
 
 // nest draws the first blank's paper with as many of it as come out.

@@ -7,6 +7,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
+	"yellow-parcel/core/words"
 )
 
 // sheets shows every way a sheet is cut: pieces named, cuts numbered in order.
@@ -22,7 +23,7 @@ func (s scene) sheets() []Drawing {
 }
 
 func (s scene) sheet(i int, l trim.Layout, of brief.Sheet) Drawing {
-	d := sheetOf("sheet "+Letter(i), of.Size)
+	d := sheetOf("sheet "+words.Letter(i), of.Size)
 	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
 	d.sized(0, 0, of.Size, s.Brief.Unit, "sheet", 0)
 	for _, q := range l.Pieces {
@@ -38,14 +39,6 @@ func (s scene) sheet(i int, l trim.Layout, of brief.Sheet) Drawing {
 		d.cut(c)
 	}
 	return d
-}
-
-// Letter names the ways of cutting a sheet: A, B and so on.
-func Letter(i int) string {
-	if i < 26 {
-		return string(rune('A' + i))
-	}
-	return Letter(i/26-1) + Letter(i%26)
 }
 
 // within is a label in the middle of a rectangle, upright where that is narrow.

@@ -114,9 +114,10 @@ type Layers struct {
 	Stamp  card.Size      // area a stamp needs; zero when not asked
 }
 
-// Layer is one layer; Field is where the job speaks of its border.
+// Layer is one layer; Field is where the job speaks of its border, BottomField of the one below it.
 type Layer struct {
 	Name, Field string
+	BottomField string
 	Border      card.Border
 	Paper       Paper
 	Material    *catalog.Material // nil for the base's own stock

@@ -13,6 +13,7 @@ import (
 type reader struct {
 	Brief
 	problems job.Problems
+	papers   map[string]string // names as first typed, by their small letters
 }
 
 // Read settles a job by a catalogue. The error is a job.Problems, each naming its field.
@@ -104,4 +105,19 @@ func (r *reader) weight(field string, text job.Mass) measure.Mass {
 		r.fail(field, "%q is not the weight of a card; try 1.2 oz", job.Quoted(string(text)))
 	}
 	return w
+}
+
+// paperName is the name of a paper as it was typed first: names that differ in
+// their capitals alone are one paper's.
+func (r *reader) paperName(text string) string {
+	name := strings.TrimSpace(text)
+	key := strings.ToLower(name)
+	if known, ok := r.papers[key]; ok {
+		return known
+	}
+	if r.papers == nil {
+		r.papers = map[string]string{}
+	}
+	r.papers[key] = name
+	return name
 }

@@ -92,7 +92,7 @@ func (r buildReader) layers(j job.Job) {
 		}
 		b := card.Equal(r.length(field, l.Border, Borders))
 		b.Bottom = r.optional(at+".bottom", l.Bottom, Borders, b.Bottom)
-		one := Layer{Name: name, Field: field, Border: b, Paper: Paper{l.Paper, r.colour(at+".colour", l.Colour)}}
+		one := Layer{Name: name, Field: field, BottomField: at + ".bottom", Border: b, Paper: Paper{r.paperName(l.Paper), r.colour(at+".colour", l.Colour)}}
 		one.Material = r.board(at+".material", l.Material)
 		one.Joint = r.joint(at, l.Joint, l.Cover)
 		r.Layers.Each = append(r.Layers.Each, one)

@@ -113,7 +113,7 @@ func (r cardReader) shape(c *job.CardSpec) {
 
 // paper reads what the base is cut from.
 func (r cardReader) paper(c *job.CardSpec) {
-	r.Base.Paper = Paper{c.Paper, r.colour("card.colour", c.Colour)}
+	r.Base.Paper = Paper{r.paperName(c.Paper), r.colour("card.colour", c.Colour)}
 	if c.Stock != "" {
 		p, err := card.ParsePaper(c.Stock)
 		if err != nil {

@@ -75,7 +75,7 @@ func (r stockReader) stock(j job.Job) {
 }
 
 func (r stockReader) onHand(field string, s job.StockSpec) Sheet {
-	out := Sheet{Item: s.Item, Count: s.Count, Paper: Paper{s.Paper, r.colour(field+".colour", s.Colour)}}
+	out := Sheet{Item: s.Item, Count: s.Count, Paper: Paper{r.paperName(s.Paper), r.colour(field+".colour", s.Colour)}}
 	if s.Sheet == nil {
 		r.fail(field+".sheet", `"" is not a sheet; try "us-letter", "iso-a4" or a width and height`)
 		return out

@@ -23,7 +23,7 @@ var grades = []struct {
 	factor float64
 }{{"bond", 3.760}, {"text", 1.480}, {"book", 1.480}, {"cover", 2.704}, {"index", 1.808}, {"bristol", 2.193}, {"tag", 1.628}}
 
-var paperText = regexp.MustCompile(`(?i)^\s*([0-9]{1,4}(?:[.,][0-9]{1,2})?)\s*(lbs|lb|#|gsm|g/m2|g/m²|g)?\s*([a-z]*)\s*$`)
+var paperText = regexp.MustCompile(`(?i)^\s*([0-9]{1,4}(?:[.,][0-9]{1,2})?)\s*(lbs\.?|lb\.?|#|gsm|g/m2|g/m²|g)?\s*([a-z]*)\s*$`)
 
 const paperExample = `110 lb cover or 300 g`
 
@@ -39,7 +39,7 @@ func ParsePaper(text string) (Paper, error) {
 		return Paper{}, fmt.Errorf("%q is not a weight of paper; try %s", measure.Shorten(text, 40), paperExample)
 	}
 	p := Paper{GSM: n}
-	unit, grade := strings.ToLower(m[2]), strings.ToLower(m[3])
+	unit, grade := strings.TrimSuffix(strings.ToLower(m[2]), "."), strings.ToLower(m[3])
 	switch unit {
 	case "":
 		return Paper{}, fmt.Errorf("%q needs its unit; try %s", measure.Shorten(text, 40), paperExample)

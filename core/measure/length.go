@@ -79,6 +79,17 @@ func (l Length) Bare(u Unit) string {
 	return string(l.appendBare(room[:0], u))
 }
 
+// Shown is the length as Text writes it, in its unit: what a sum on paper comes to.
+func (l Length) Shown(u Unit) float64 {
+	switch {
+	case u == Millimetres:
+		return math.Round(l.MM()*100) / 100
+	case l%(Inch/64) == 0:
+		return l.In()
+	}
+	return math.Round(l.In()*1000) / 1000
+}
+
 func (l Length) appendBare(out []byte, u Unit) []byte {
 	if l < 0 {
 		out, l = append(out, '-'), -l

@@ -1,5 +1,7 @@
 package measure
 
+import "math"
+
 // Mass is a weight in eighths of a microgram, so that grams and avoirdupois
 // ounces (28.349523125 g) are both exact.
 type Mass int64
@@ -34,6 +36,14 @@ func (m Mass) Ounces() float64 { return float64(m) / float64(Ounce) }
 
 // FromGrams is the Mass nearest to g grams.
 func FromGrams(g float64) Mass { return Mass(g*float64(Gram) + 0.5) }
+
+// Shown is the mass as Text writes it, in ounces or grams: what a sum on paper comes to.
+func (m Mass) Shown(u Unit) float64 {
+	if u == Millimetres {
+		return math.Round(m.Grams()*10) / 10
+	}
+	return math.Round(m.Ounces()*100) / 100
+}
 
 // Text writes the mass in ounces for an inch job, else in grams.
 func (m Mass) Text(u Unit) string {

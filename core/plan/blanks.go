@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -148,7 +149,7 @@ func (s say) trials(t proof.Trials) document.Trials {
 	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.length(t.Error), Weakest: t.Weakest}
 	out.Text = fmt.Sprintf("Made %d times with every cut and score up to %s off: %d close and take the card", t.Runs, out.Error.Text, t.OK)
 	if t.Weakest != "" {
-		out.Text += "; weakest is the " + lower(checkWords[t.Weakest])
+		out.Text += "; weakest is the " + words.Lower(checkWords[t.Weakest])
 	}
 	return out
 }
@@ -261,7 +262,7 @@ func (w *writer) school(m *work.Made) string {
 	}
 	text := fmt.Sprintf("%s asks for %s with a seam of %s", m.Variant.Name, size, w.text(measure.FromMM(m.Proof.Seam)))
 	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
-		return text + " and fails: " + lower(w.checkText(m.Proof.Checks[i]))
+		return text + " and fails: " + words.Lower(w.checkText(m.Proof.Checks[i]))
 	}
 	return text + " and proves"
 }

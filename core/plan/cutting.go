@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -56,7 +57,7 @@ func (c cutWriter) cannot(err error) document.Note {
 	var many *trim.ManyError
 	switch {
 	case errors.As(err, &none):
-		piece := capital(none.Piece.Name) + ", " + c.sizeText(none.Piece.Size)
+		piece := words.Capital(none.Piece.Name) + ", " + c.sizeText(none.Piece.Size)
 		if len(c.b.Stock.OnHand) == 0 {
 			return document.Note{Code: "cut-sheet", Field: "sheet", Text: fmt.Sprintf("%s, does not come out of %s.", piece, c.b.Stock.Sheet.Name)}
 		}
@@ -64,17 +65,20 @@ func (c cutWriter) cannot(err error) document.Note {
 		if none.Piece.Paper != "" {
 			of = " of " + none.Piece.Paper
 		}
+		if c.r.LiesAcross(none.Piece) {
+			return document.Note{Code: "cut-grain", Field: "card.grain", Text: fmt.Sprintf("%s, comes out of the sheets%s only across the grain, and its fold would crack; let it lie either way, or take sheets of the other grain.", piece, of)}
+		}
 		return document.Note{Code: "cut-sheet", Field: "stock", Text: fmt.Sprintf("%s, comes out of no sheet here%s.", piece, of)}
 	case errors.As(err, &many):
-		return document.Note{Code: "cut-small", Field: "card", Text: capital(err.Error()) + "; so small a piece is not planned one by one."}
+		return document.Note{Code: "cut-small", Field: "card", Text: words.Capital(err.Error()) + "; so small a piece is not planned one by one."}
 	case errors.As(err, &reach):
 		return document.Note{Code: "cut-reach", Field: "trimmer", Text: c.outOfReach(reach)}
 	}
-	return document.Note{Code: "cut-short", Field: "stock", Text: capital(err.Error()) + "."}
+	return document.Note{Code: "cut-short", Field: "stock", Text: words.Capital(err.Error()) + "."}
 }
 
 func (c cutWriter) outOfReach(e *trim.ReachError) string {
-	text := fmt.Sprintf("%s: the cut is %s long and the guide would stand at %s;", capital(e.Error()), c.say.text(e.Length), c.say.text(e.Set))
+	text := fmt.Sprintf("%s: the cut is %s long and the guide would stand at %s;", words.Capital(e.Error()), c.say.text(e.Length), c.say.text(e.Set))
 	var limits []string
 	if e.Limits.Longest > 0 {
 		limits = append(limits, "the trimmer cuts "+c.say.text(e.Limits.Longest)+" at most")
@@ -91,7 +95,7 @@ func (c cutWriter) outOfReach(e *trim.ReachError) string {
 func (c cutWriter) sheet(i int, l trim.Layout) document.CutSheet {
 	s := c.Sheets[l.Sheet]
 	out := document.CutSheet{
-		Letter: letterOf(i), Sheet: s.ID, Name: s.Name, Item: s.Item, Paper: s.Paper.Name, Colour: s.Paper.Colour,
+		Letter: words.Letter(i), Sheet: s.ID, Name: s.Name, Item: s.Item, Paper: s.Paper.Name, Colour: s.Paper.Colour,
 		Width: c.length(s.Size.Width), Height: c.length(s.Size.Height), Count: l.Count, Buy: c.r.Bought(l.Sheet),
 		Pieces: []document.CutPiece{}, Cuts: []document.SheetCut{}, Offcuts: []document.SheetRest{},
 	}
@@ -130,7 +134,7 @@ func (c cutWriter) steps() []document.CutStep {
 			names := cutsIn(k, l, s)
 			step.Cuts += len(names) * l.Count
 			if len(names) > 0 {
-				parts = append(parts, fmt.Sprintf("%s %s, %s %s", sheetsText(l.Count), letterOf(k), plural(len(names), "cut"), strings.Join(names, ", ")))
+				parts = append(parts, fmt.Sprintf("%s %s, %s %s", sheetsText(l.Count), words.Letter(k), words.Plural(len(names), "cut"), strings.Join(names, ", ")))
 			}
 		}
 		step.Text = strings.Join(parts, "; ")
@@ -164,8 +168,20 @@ func (c cutWriter) missing(out *document.CutPlan) {
 		out.Missing = append(out.Missing, document.Missing{Sheet: s.ID, Name: s.Name, Paper: s.Paper.Name, Count: x.Count, Text: fmt.Sprintf("%s of %s more", sheetsText(x.Count), sheetName(s))})
 	}
 	if len(out.Missing) > 0 {
-		c.warn("stock-short", "stock", "To make "+fmt.Sprint(c.b.Quantity+c.b.Stock.Spare)+": "+out.Missing[0].Text+".")
+		c.warn("stock-short", "stock", "To make "+fmt.Sprint(c.b.Quantity+c.b.Stock.Spare)+": "+missingText(out.Missing)+".")
 	}
+}
+
+// missingText names all that is to be bought: "5 sheets of Letter kraft and 2 sheets of 12 × 12 more".
+func missingText(all []document.Missing) string {
+	texts := make([]string, len(all))
+	for i, m := range all {
+		texts[i] = strings.TrimSuffix(m.Text, " more")
+	}
+	if last := len(texts) - 1; last > 0 {
+		return strings.Join(texts[:last], ", ") + " and " + texts[last] + " more"
+	}
+	return texts[0] + " more"
 }
 
 func sheetName(s brief.Sheet) string { return strings.TrimSpace(s.Name + " " + s.Paper.Name) }
@@ -199,7 +215,7 @@ func (c cutWriter) summary() string {
 	for i, name := range names {
 		names[i] = fmt.Sprintf("%d of %s", counts[name], name)
 	}
-	return fmt.Sprintf("%s: %s; %d %s of the guide", sheetsText(c.Plan.Used), strings.Join(names, ", "), c.Plan.Settings, plural(c.Plan.Settings, "setting"))
+	return fmt.Sprintf("%s: %s; %d %s of the guide", sheetsText(c.Plan.Used), strings.Join(names, ", "), c.Plan.Settings, words.Plural(c.Plan.Settings, "setting"))
 }
 
 func boundText(made *trim.Plan) string {
@@ -222,7 +238,7 @@ func (c cutWriter) answers(out *document.CutPlan) {
 	for i, s := range out.Steps {
 		key := fmt.Sprintf("step%d", i)
 		c.plan.Answers = append(c.plan.Answers, line("cuts", key, fmt.Sprintf("Guide %d", i+1), s.Text,
-			[]string{fmt.Sprintf("%d strokes of the blade, a sheet at a time. Cuts are numbered on the drawing of each sheet.", s.Cuts)}, c.figure(key, c.Plan.Steps[i].Set)))
+			[]string{fmt.Sprintf("%d %s of the blade, a sheet at a time. Cuts are numbered on the drawing of each sheet.", s.Cuts, words.Plural(s.Cuts, "stroke"))}, c.figure(key, c.Plan.Steps[i].Set)))
 	}
 	if out.Cost != nil {
 		note("cuts.cost", "Paper", out.Cost.Batch+", "+out.Cost.Card+" a card", out.Cost.Working)

@@ -148,3 +148,26 @@ func BenchmarkPlanWithTrials(b *testing.B) { benchmark(b, raisedA7, Work{Trials:
 func BenchmarkBatchPlan(b *testing.B) {
 	benchmark(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`, Work{})
 }
+
+// What stands in the way of a batch is said in full, and any sheet listed can be bought.
+func TestShortagesInWords(t *testing.T) {
+	for _, c := range []struct{ fields, text string }{
+		{`"quantity":20,"card":{"width":"6","height":"8"},"layers":[],"stock":[{"sheet":"us-letter","count":30},{"sheet":"us-12x18","count":5}]`,
+			"The sheets on hand do not suffice: 5 sheets of 12 × 18 more."},
+		{`"quantity":6,"card":{"width":"4 1/4","height":"5 1/2","fold":"flat","paper":"Kraft"},"layers":[{"border":"1/8","paper":"Slate"}],"stock":[{"sheet":"us-letter","count":1,"paper":"KRAFT"},{"sheet":"us-letter","count":1,"paper":"slate"}]`,
+			"The sheets on hand do not suffice: 1 sheet of Letter Kraft and 1 sheet of Letter Slate more."},
+		{`"quantity":2,"card":{"width":"5 1/2","height":"8 1/2","grain":"fold"},"layers":[],"stock":[{"sheet":"us-letter","count":9,"grain":"long"}]`,
+			"Base, 11 × 8 1/2 in, comes out of the sheets only across the grain, and its fold would crack; let it lie either way, or take sheets of the other grain."},
+	} {
+		if p := planOf(t, c.fields); p.Consequence.Text != c.text {
+			t.Errorf("%s: %s", c.fields, p.Consequence.Text)
+		}
+	}
+	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"layers":[{"border":"1/8","bottom":"7"}]}`)
+	if _, err := Make(j, catalog.Standard()); err == nil || !strings.Contains(err.Error(), "layers[0].bottom: Layer 1 vanishes: 1/8 in above and 7 in below") {
+		t.Error(err)
+	}
+	if p := planOf(t, `"envelope":"us-a7","card":{"thickness":"1/2"},"layers":[]`); p.Card.Customary != nil {
+		t.Errorf("half an inch thick, and still %s", p.Card.Customary.Text)
+	}
+}

@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/words"
 )
 
 var bendState = map[card.Bend]string{card.Easy: stateGood, card.Borderline: stateLook, card.TooRigid: stateStop}
@@ -89,19 +90,19 @@ func (w finishedWriter) answers() {
 	w.answer("finished", "thickest", "Thickest place", note, []string{w.sumAt(m.Thickest)}, w.figure("thickest", c.Thick))
 	w.answer("finished", "thinnest", "Flattest place", "on the card", []string{w.sumAt(m.Thinnest)}, w.figure("thinnest", c.Counted.Thinnest.Thick))
 	w.answer("finished", "variation", "Unevenness", "thickest less flattest", []string{
-		fmt.Sprintf("%s − %s = %s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", w.bare(c.Thick), w.bare(m.Thinnest.Thick), w.b.Variation.Text),
+		fmt.Sprintf("%s − %s%s%s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", w.bare(c.Thick), w.bare(m.Thinnest.Thick), comesTo(c.Thick.Shown(w.unit)-m.Thinnest.Thick.Shown(w.unit), c.Counted.Variation().Shown(w.unit)), w.b.Variation.Text),
 	}, w.figure("variation", c.Counted.Variation()))
 	weight := "worked out from the papers and pieces; weigh it to be sure"
 	if w.writer.b.Card.Weight > 0 {
 		weight = "as weighed; the pieces come to " + m.Weight.Text(w.unit)
 	}
-	w.plan.Answers = append(w.plan.Answers, words("finished", "card.weight", "Weight", w.b.Weight, w.weightSum()+"; "+weight+"."))
+	w.plan.Answers = append(w.plan.Answers, said("finished", "card.weight", "Weight", w.b.Weight, w.weightSum()+"; "+weight+"."))
 }
 
 // sumAt says what lies over a place, equal sheets that follow each other counted.
 func (w finishedWriter) sumAt(at card.Cell) string {
 	var terms []string
-	count, last := 0, ""
+	count, last, sum := 0, "", 0.0
 	flush := func() {
 		if count > 1 {
 			last = fmt.Sprintf("%d × %s", count, last)
@@ -112,26 +113,30 @@ func (w finishedWriter) sumAt(at card.Cell) string {
 		count = 0
 	}
 	for _, p := range w.r.Card.Map.Over(at) {
-		text := w.bare(p.Thick) + " " + lower(p.Name)
+		text := w.bare(p.Thick) + " " + words.Lower(p.Name)
 		if text != last || count == 0 {
 			flush()
 			last = text
 		}
 		count++
+		sum += p.Thick.Shown(w.unit)
 	}
 	flush()
-	return strings.Join(terms, " + ") + " = " + w.text(at.Thick)
+	return strings.Join(terms, " + ") + comesTo(sum, at.Thick.Shown(w.unit)) + w.text(at.Thick)
 }
 
 func (w finishedWriter) weightSum() string {
 	var base measure.Mass
 	var terms []string
+	sum := 0.0
 	for _, p := range w.r.Card.Map.Parts {
 		if p.Base {
 			base += p.Weight
 			continue
 		}
-		terms = append(terms, p.Weight.Text(w.unit)+" "+lower(p.Name))
+		terms = append(terms, p.Weight.Text(w.unit)+" "+words.Lower(p.Name))
+		sum += p.Weight.Shown(w.unit)
 	}
-	return strings.Join(append([]string{base.Text(w.unit) + " base"}, terms...), " + ") + " = " + w.r.Card.Map.Weight.Text(w.unit)
+	total := w.r.Card.Map.Weight
+	return strings.Join(append([]string{base.Text(w.unit) + " base"}, terms...), " + ") + comesTo(sum+base.Shown(w.unit), total.Shown(w.unit)) + total.Text(w.unit)
 }

@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -131,16 +132,16 @@ func Stale(effective, today string) bool {
 }
 
 func verdictText(v *post.Verdict) string {
-	name := lower(className(v))
+	name := words.Lower(className(v))
 	switch v.State {
 	case post.Fails:
 		return "It cannot be posted as it is."
 	case post.Near:
-		return "It may go as " + article(name) + ", but a figure is too near its limit to be sure."
+		return "It may go as " + words.Article(name) + ", but a figure is too near its limit to be sure."
 	case post.Surcharged:
-		return "It goes as " + article(name) + " with a surcharge."
+		return "It goes as " + words.Article(name) + " with a surcharge."
 	}
-	return "It goes as " + article(name) + "."
+	return "It goes as " + words.Article(name) + "."
 }
 
 func (w postWriter) checks(all []post.Check) []document.Reason {
@@ -161,7 +162,7 @@ func (w postWriter) checks(all []post.Check) []document.Reason {
 
 // checkWords fills a rule's sentence with the check's figures, in the carrier's own unit.
 func (w postWriter) checkWords(c post.Check) string {
-	text := filled(c.Words(), func(place string) (string, bool) {
+	text := words.Filled(c.Words(), func(place string) (string, bool) {
 		switch place {
 		case "value":
 			return w.figureText(c.Value), true
@@ -174,7 +175,7 @@ func (w postWriter) checkWords(c post.Check) string {
 		case "own":
 			return w.figureText(c.Own), true
 		case "Code":
-			return capital(c.Code), true
+			return words.Capital(c.Code), true
 		case "class":
 			return strings.ToLower(c.Class.Name), true
 		case "more":
@@ -229,9 +230,9 @@ func (w postWriter) answers(p *document.Post) []document.Answer {
 		answers = append(answers, one("post.slot", p.ClassName+" slot", "the thickest it may be", []string{"From " + p.Name + "'s rules, as stated " + p.Stated + "."}, w.v.Thickest()))
 	}
 	return append(answers,
-		words("post", "post.weight", "Weight", p.Weight, w.weightWorking(p)),
-		words("post", "post.bends", "Stiffness", p.Bends.Text, w.bendWorking(w.s.Piece.Bends, max(w.s.Size.Width, w.s.Size.Height)), p.Bends.Test),
-		words("post", "post.price", "Price", p.PriceText, w.priceWorking(p)...))
+		said("post", "post.weight", "Weight", p.Weight, w.weightWorking(p)),
+		said("post", "post.bends", "Stiffness", p.Bends.Text, w.bendWorking(w.s.Piece.Bends, max(w.s.Size.Width, w.s.Size.Height)), p.Bends.Test),
+		said("post", "post.price", "Price", p.PriceText, w.priceWorking(p)...))
 }
 
 // thicknessWorking says how the sealed thickness comes about.

@@ -5,6 +5,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -46,7 +47,7 @@ func JigOffset(side, reading string, unit measure.Unit) (document.Length, error)
 func GaugeLabel(g *work.Gauge, u measure.Unit) string {
 	label := g.Slot.Text(u) + " thick"
 	if g.Class != nil {
-		label = g.Carrier.Name + ", " + lower(g.Class.Name) + ": " + label
+		label = g.Carrier.Name + ", " + words.Lower(g.Class.Name) + ": " + label
 	}
 	return label
 }

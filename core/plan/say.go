@@ -2,14 +2,13 @@ package plan
 
 import (
 	"fmt"
-	"strings"
-	"unicode"
-	"unicode/utf8"
+	"math"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/ways"
+	"yellow-parcel/core/words"
 )
 
 // say writes figures as a job's maker reads them: in its unit, on its ruler.
@@ -65,6 +64,15 @@ func (s say) bare(l measure.Length) string { return l.Bare(s.unit) }
 
 // sizeText is a size with its unit once: "9 7/8 × 7 3/16 in".
 func (s say) sizeText(z card.Size) string { return z.Text(s.unit) }
+
+// comesTo is the sign before what a sum comes to: "=" where its terms, as they
+// are shown, add up to it, "≈" where rounding leaves something over.
+func comesTo(shown float64, total float64) string {
+	if math.Abs(shown-total) < 1e-6 {
+		return " = "
+	}
+	return " ≈ "
+}
 
 // rounded adds to a line of working where the exact result met the ruler.
 func (s say) rounded(line string, exact, marked measure.Length, way string) string {
@@ -127,7 +135,7 @@ func (s say) area(mm2 float64) string {
 // fill puts figures and names in a sentence's places {0}, {1} and so on. What a
 // name says is put in as it is, braces and all.
 func (s say) fill(sentence string, with ...any) string {
-	return filled(sentence, func(place string) (string, bool) {
+	return words.Filled(sentence, func(place string) (string, bool) {
 		var i int
 		if _, err := fmt.Sscanf(place, "%d", &i); err != nil || i >= len(with) {
 			return "", false
@@ -138,15 +146,15 @@ func (s say) fill(sentence string, with ...any) string {
 		case card.Size:
 			return s.sizeText(v), true
 		case ways.Thing:
-			return lower(string(v)), true
+			return words.Lower(string(v)), true
 		}
 		return fmt.Sprint(with[i]), true
 	})
 }
 
 // sentence is fill with lengths alone.
-func (s say) sentence(words string, with []measure.Length) string {
-	return filled(words, func(place string) (string, bool) {
+func (s say) sentence(text string, with []measure.Length) string {
+	return words.Filled(text, func(place string) (string, bool) {
 		var i int
 		if _, err := fmt.Sscanf(place, "%d", &i); err != nil || i >= len(with) {
 			return "", false
@@ -155,59 +163,7 @@ func (s say) sentence(words string, with []measure.Length) string {
 	})
 }
 
-// filled writes a sentence with what stands for each place in braces.
-func filled(sentence string, value func(place string) (string, bool)) string {
-	if !strings.Contains(sentence, "{") {
-		return sentence
-	}
-	var b strings.Builder
-	for {
-		before, rest, found := strings.Cut(sentence, "{")
-		b.WriteString(before)
-		if !found {
-			return b.String()
-		}
-		place, after, closed := strings.Cut(rest, "}")
-		text, known := value(place)
-		if !closed || !known {
-			b.WriteString("{")
-			sentence = rest
-			continue
-		}
-		b.WriteString(text)
-		sentence = after
-	}
-}
-
-// lower starts a phrase in the middle of a sentence.
-func lower(s string) string { return firstAs(s, unicode.ToLower) }
-
-// capital starts a sentence.
-func capital(s string) string { return firstAs(s, unicode.ToUpper) }
-
-func firstAs(s string, as func(rune) rune) string {
-	r, n := utf8.DecodeRuneInString(s)
-	if n == 0 || r == utf8.RuneError {
-		return s
-	}
-	return string(as(r)) + s[n:]
-}
-
-func article(noun string) string {
-	if noun != "" && strings.ContainsRune("aeiou", rune(noun[0])) {
-		return "an " + noun
-	}
-	return "a " + noun
-}
-
-func plural(n int, one string) string {
-	if n == 1 {
-		return one
-	}
-	return one + "s"
-}
-
-func sheetsText(n int) string { return fmt.Sprintf("%d %s", n, plural(n, "sheet")) }
+func sheetsText(n int) string { return fmt.Sprintf("%d %s", n, words.Plural(n, "sheet")) }
 
 func timesText(n int) string {
 	if n == 1 {
@@ -216,11 +172,4 @@ func timesText(n int) string {
 	return fmt.Sprintf("%d times", n)
 }
 
-func piecesText(n int) string { return fmt.Sprintf("%d %s", n, plural(n, "piece")) }
-
-func letterOf(i int) string {
-	if i < 26 {
-		return string(rune('A' + i))
-	}
-	return letterOf(i/26-1) + letterOf(i%26)
-}
+func piecesText(n int) string { return fmt.Sprintf("%d %s", n, words.Plural(n, "piece")) }

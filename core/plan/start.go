@@ -81,6 +81,10 @@ func (w startWriter) customary() {
 	if z == (card.Size{}) || z == w.r.Card.Size {
 		return
 	}
+	fit := card.Try(card.Envelope{Size: w.b.Envelope.Size, Customary: z}, z, w.r.Card.Thickness)
+	if fit.Verdict == card.No || fit.Verdict == card.Tight {
+		return
+	}
 	w.plan.Card.Customary = &document.SizeHint{Text: w.sizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.unit)}
 }
 

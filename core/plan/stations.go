@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/words"
 )
 
 // The states a station or a consequence can be in.
@@ -73,7 +74,7 @@ func (w stationWriter) base(s *document.Station) {
 	case batch.Err != nil:
 		s.State, s.Word = stateStop, "no sheet"
 	case len(batch.Missing) > 0:
-		s.State, s.Word = stateLook, fmt.Sprintf("%d to buy", batch.Missing[0].Count)
+		s.State, s.Word = stateLook, fmt.Sprintf("%d to buy", batch.ToBuy())
 	}
 }
 
@@ -119,7 +120,7 @@ func (w stationWriter) post(s *document.Station) {
 		return
 	}
 	v := w.r.Posts[0].InUse()
-	s.Figure, s.State, s.Word = className(v), stateLook, lower(className(v))
+	s.Figure, s.State, s.Word = className(v), stateLook, words.Lower(className(v))
 	if v.Priced {
 		s.Figure, s.State = v.Price.Text(v.Carrier.Currency), stateGood
 	}
@@ -155,7 +156,7 @@ func (w consequences) summary() string {
 		return text + "."
 	}
 	p := &w.plan.Post[0]
-	return fmt.Sprintf("%s; %s as a %s in the %s for %s.", text, p.Word, lower(p.ClassName), p.PieceName, p.PriceText)
+	return fmt.Sprintf("%s; %s as a %s in the %s for %s.", text, p.Word, words.Lower(p.ClassName), p.PieceName, p.PriceText)
 }
 
 // envelope speaks of a card given a size of its own beside an envelope on hand.
@@ -194,14 +195,14 @@ func (w consequences) sheet() *document.Consequence {
 	case cuts.Problem == nil && len(cuts.Missing) == 0:
 		return nil
 	case cuts.Problem == nil:
-		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cuts.Missing[0].Text + "."}
+		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + missingText(cuts.Missing) + "."}
 	}
 	c := &document.Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
 	if w.r.ComesOut(w.r.Base.Size) {
 		return c // something else is in the way
 	}
 	if f, ok := w.r.FoldThatComesOut(); ok {
-		c.Fix = &document.Fix{Label: "Make it a " + lower(f.Name), Patch: job.Set("card", "fold", f.ID)}
+		c.Fix = &document.Fix{Label: "Make it a " + words.Lower(f.Name), Patch: job.Set("card", "fold", f.ID)}
 	} else if s, ok := w.r.SheetForBase(); ok {
 		c.Fix = &document.Fix{Label: "Cut it from " + s.Name, Patch: job.Patch{"sheet": s.ID}}
 	}
@@ -221,7 +222,7 @@ func (w consequences) blank() *document.Consequence {
 		return nil
 	}
 	m := w.r.Blanks[0]
-	name := lower(nameOf(m.Candidate))
+	name := words.Lower(nameOf(m.Candidate))
 	switch {
 	case !m.Proof.OK:
 		return w.fails(name, m.Proof)
@@ -242,13 +243,13 @@ func (w consequences) fails(name string, p proof.Proof) *document.Consequence {
 	c := &document.Consequence{State: stateStop, Station: "envelope"}
 	for _, check := range p.Checks {
 		if !check.OK {
-			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, lower(w.checkText(check)))
+			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, words.Lower(w.checkText(check)))
 			break
 		}
 	}
 	for i, other := range w.r.Blanks {
 		if other.Proof.OK {
-			c.Fix = &document.Fix{Label: "Use " + lower(nameOf(other.Candidate)), Patch: w.plan.Blanks[i].Patch}
+			c.Fix = &document.Fix{Label: "Use " + words.Lower(nameOf(other.Candidate)), Patch: w.plan.Blanks[i].Patch}
 			break
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/shape"
 	"yellow-parcel/core/ways"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -44,7 +45,7 @@ func (s say) leverText(levers []ways.Lever) string {
 			parts[i] += ", and measure it again"
 		}
 		if i > 0 {
-			parts[i] = lower(parts[i])
+			parts[i] = words.Lower(parts[i])
 		}
 	}
 	return strings.Join(parts, ", and ")

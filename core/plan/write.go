@@ -125,8 +125,8 @@ func line(station, key, label, note string, working []string, figures ...documen
 	return a
 }
 
-// words is a line of the cut list whose answer is no figure: it stands in the note.
-func words(station, key, label, note string, working ...string) document.Answer {
+// said is a line of the cut list whose answer is no figure: it stands in the note.
+func said(station, key, label, note string, working ...string) document.Answer {
 	return document.Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: []document.Figure{}, Copy: label + " " + note}
 }
 
@@ -148,6 +148,9 @@ func (w *writer) assumed() {
 func (w *writer) assumption(a brief.Assumption) string {
 	switch a {
 	case brief.AssumedFlat:
+		if w.b.Card.Raised {
+			return "as thick as its papers and pieces come to, " + w.text(w.r.Card.Thickness)
+		}
 		return "a flat card, no thicker than its own stock"
 	case brief.AssumedFold:
 		return "a book fold, on the side"

@@ -70,13 +70,37 @@ func batchOf(r *Result) Batch {
 	for _, s := range b.Stock.OnHand {
 		p.Sheets = append(p.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: s.Count, Paper: s.Paper.Name, Grain: s.Grain})
 	}
-	for _, name := range papers(b) {
-		s := toBuy(b, name)
+	buy := func(s brief.Sheet, paper string) {
 		out.Sheets = append(out.Sheets, s)
-		p.Sheets = append(p.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: trim.Unlimited, Paper: name, Grain: s.Grain, Buy: len(b.Stock.OnHand) > 0})
+		p.Sheets = append(p.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: trim.Unlimited, Paper: paper, Grain: s.Grain, Buy: len(b.Stock.OnHand) > 0})
+	}
+	for _, name := range papers(b) {
+		buy(toBuy(b, name), name)
+	}
+	// Where none of those gives a piece, another sheet of those on hand is bought for it.
+	for _, piece := range p.Pieces {
+		if slices.ContainsFunc(p.Sheets[len(b.Stock.OnHand):], func(s trim.Sheet) bool { return gives(s, piece, p.Limits) }) {
+			continue
+		}
+		if i := slices.IndexFunc(p.Sheets[:len(b.Stock.OnHand)], func(s trim.Sheet) bool { return gives(s, piece, p.Limits) }); i >= 0 {
+			s := b.Stock.OnHand[i]
+			s.Item = ""
+			buy(s, s.Paper.Name)
+		}
 	}
 	out.Problem = p
 	return out
+}
+
+// gives tells whether a piece comes out of a sheet of its paper, its grain and the trimmer's reach observed.
+func gives(s trim.Sheet, piece trim.Piece, limits trim.Limits) bool {
+	if piece.Paper != "" && piece.Paper != s.Paper {
+		return false
+	}
+	if piece.Grain == "" && limits == (trim.Limits{}) {
+		return yields(s.Size, piece.Size)
+	}
+	return trim.Most(s, piece, limits) != nil
 }
 
 // oneSheet is how the job's own sheet is cut into bases, within the trimmer's
@@ -149,6 +173,22 @@ func (b *Batch) miss(sheet, count int) {
 		return
 	}
 	b.Missing = append(b.Missing, Missing{sheet, count})
+}
+
+// ToBuy is how many sheets are to be bought, of any kind.
+func (b *Batch) ToBuy() int {
+	n := 0
+	for _, m := range b.Missing {
+		n += m.Count
+	}
+	return n
+}
+
+// LiesAcross tells whether only its grain keeps a piece out of the sheets.
+func (r *Result) LiesAcross(piece trim.Piece) bool {
+	return piece.Grain != "" && slices.ContainsFunc(r.Batch.Problem.Sheets, func(s trim.Sheet) bool {
+		return s.Count != 0 && (piece.Paper == "" || piece.Paper == s.Paper) && yields(s.Size, piece.Size)
+	})
 }
 
 // leftOver gathers equal offcuts that are worth keeping, the largest first.

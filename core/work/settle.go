@@ -135,6 +135,10 @@ func stack(b *brief.Brief, z card.Size) ([]card.Size, error) {
 	for _, l := range b.Layers.Each {
 		z := card.Step(below, l.Border, b.Ruler)
 		if min(z.Width, z.Height) < brief.Pieces.Least {
+			if l.Border.Bottom != l.Border.Side && below.Height-2*l.Border.Side >= brief.Pieces.Least && z.Width >= brief.Pieces.Least {
+				return nil, problem(l.BottomField, "%s vanishes: %s above and %s below leave less than %s of %s; try %s",
+					l.Name, l.Border.Top.Text(b.Unit), l.Border.Bottom.Text(b.Unit), brief.Pieces.Least.Text(b.Unit), below.Height.Text(b.Unit), brief.Borders.Example(b.Unit))
+			}
 			return nil, problem(l.Field, "%s vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
 				l.Name, l.Border.Side.Text(b.Unit), below.Text(b.Unit), brief.Pieces.Least.Text(b.Unit), brief.Borders.Example(b.Unit))
 		}
