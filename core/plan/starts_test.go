@@ -86,12 +86,47 @@ func TestWorkingsOfTheNewFigures(t *testing.T) {
 
 // A heavier stock makes the bare card thicker and heavier, and nothing else changes its size.
 func TestStockWeighsOnTheCard(t *testing.T) {
-	thin, thick := planOf(t, `"envelope":"us-a7","card":{"stock":"200 g"}`), planOf(t, `"envelope":"us-a7","card":{"stock":"300 g"}`)
+	thin, thick := planOf(t, `"envelope":"us-a7","card":{"stock":"200 g"}`), planOf(t, `"envelope":"us-a7","card":{"stock":"260 g"}`)
 	if thin.Card.Text != thick.Card.Text || thin.Post[0].Thickness.MM >= thick.Post[0].Thickness.MM {
 		t.Errorf("%s at %s, %s at %s", thin.Card.Text, thin.Post[0].Thickness.Text, thick.Card.Text, thick.Post[0].Thickness.Text)
 	}
-	// Base 10 x 7 and layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2: 131.3125 sq in, 0.0847172 m2, at 300 g/m2 25.4 g or 0.9 oz.
-	if thick.Card.Weight != "0.9 oz" {
+	// Base 10 x 7 and layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2: 131.3125 sq in, 0.0847172 m2, at 260 g/m2 22.0 g or 0.78 oz.
+	if thick.Card.Weight != "0.78 oz" {
 		t.Error(thick.Card.Weight)
+	}
+}
+
+// Whatever the card is made of, every flat envelope has the room its real
+// thickness takes and a sixteenth to spare, and is posted at that thickness.
+func TestEnvelopesHoldTheRealThickness(t *testing.T) {
+	thick := 0
+	for _, fold := range []string{`"fold":"book"`, `"fold":"accordion","panels":4`, `"fold":"accordion","panels":16`, `"fold":"trifold"`, `"fold":"gate"`} {
+		for _, stock := range []string{"120 g", "216 g", "300 g", "350 g"} {
+			for _, layers := range []string{`[]`, `["1/8"]`, `["1/8","1/8","1/8","1/8"]`, `[{"border":"1/4","joint":"foam-1"}]`} {
+				for _, start := range []string{`"card":{"width":"4","height":"6",`, `"envelope":"us-a9","card":{`} {
+					fields := start + fold + `,"stock":"` + stock + `"},"layers":` + layers
+					p := planOf(t, fields)
+					real := p.Build.Thickest.MM
+					if real > 25.4/16 {
+						thick++
+					}
+					for _, b := range p.Blanks {
+						wide, high := max(b.Cavity.Width.MM, b.Cavity.Height.MM), min(b.Cavity.Width.MM, b.Cavity.Height.MM)
+						if w, h := max(p.Card.Width.MM, p.Card.Height.MM), min(p.Card.Width.MM, p.Card.Height.MM); b.Depth == nil && (wide < w+real+25.4/16-0.01 || high < h+real+25.4/16-0.01) {
+							t.Errorf("%s: %s is %v x %v inside for a card of %v x %v, %v thick", fields, b.Name, wide, high, w, h, real)
+						}
+					}
+					if e := p.Envelope; e != nil && (e.Width.MM < p.Card.Width.MM+real+25.4/16-0.01 || e.Height.MM < p.Card.Height.MM+real+25.4/16-0.01) {
+						t.Errorf("%s: a card of %s, %v thick", fields, p.Card.Text, real)
+					}
+					if len(p.Post) > 0 && p.Post[0].Thickness.MM < real {
+						t.Errorf("%s: posted at %s", fields, p.Post[0].Thickness.Text)
+					}
+				}
+			}
+		}
+	}
+	if thick < 30 {
+		t.Errorf("only %d cards are thick", thick)
 	}
 }

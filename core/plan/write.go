@@ -148,7 +148,7 @@ func (w *writer) assumed() {
 func (w *writer) assumption(a brief.Assumption) string {
 	switch a {
 	case brief.AssumedFlat:
-		if w.b.Card.Raised {
+		if w.r.Card.Thickness > 0 {
 			return "as thick as its papers and pieces come to, " + w.text(w.r.Card.Thickness)
 		}
 		return "a flat card, no thicker than its own stock"

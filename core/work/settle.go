@@ -8,6 +8,10 @@ import (
 	"yellow-parcel/core/measure"
 )
 
+// flatMost is the most a card of papers alone may come to for its thickness to lie
+// in the usual ease; one thicker needs the room of its own thickness.
+const flatMost = measure.Inch / 16
+
 // settle gives the card its size, and its thickness where that was not
 // measured. A card sized from its envelope is sized again for what lies on it,
 // and pieces that poke out count as overhang where none was given.
@@ -20,7 +24,7 @@ func settle(b *brief.Brief) (Card, error) {
 		return c, err
 	}
 	c.Map = lay(b, c.Size)
-	if b.Card.Raised && !b.Card.Measured {
+	if !b.Card.Measured && (b.Card.Raised || c.Map.Thickest.Thick > flatMost) {
 		c.Thickness = c.Map.Thickest.Thick
 		// As the card changes its size, which pieces lie over each other can change too, so it is looked at again.
 		for tries := 3; tries > 0 && b.Card.From == brief.FromEnvelope; tries-- {
@@ -73,11 +77,11 @@ func (c *Card) size(b *brief.Brief) error {
 // closed is the card as it is folded: one of panels that are all narrower than
 // it was meant to be is as wide as the widest of them.
 func closed(b *brief.Brief, z card.Size) (card.Size, error) {
-	flat, err := flatOf(b, z)
-	if err != nil || len(flat.Widths) == 0 {
+	piece, err := flatOf(b, z)
+	if err != nil || len(piece.Widths) == 0 {
 		return z, err
 	}
-	if widest := slices.Max(flat.Widths); flat.OnTop() {
+	if widest := slices.Max(piece.Widths); piece.OnTop() {
 		z.Height = narrower(z.Height, widest, b.Ruler)
 	} else {
 		z.Width = narrower(z.Width, widest, b.Ruler)
