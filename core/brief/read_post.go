@@ -2,7 +2,10 @@ package brief
 
 import (
 	"fmt"
+	"slices"
 	"strings"
+
+	"github.com/agnivade/levenshtein"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
@@ -42,6 +45,29 @@ func (r postReader) post(j job.Job) {
 	}
 	r.Post.Closure, r.Post.Contents = p.Closure, p.Contents
 	r.handedIn(p)
+	r.known(p)
+}
+
+// plainWords are words of a job's post that no carrier has a rule about.
+var plainWords = map[string][]string{"closure": {"gummed"}, "wrapping": {paperOutside}}
+
+// known refuses words that no carrier here has a rule about: one misspelt would pass for harmless.
+func (r postReader) known(p *job.PostSpec) {
+	words := post.Vocabulary(r.Catalog.Vocabulary())
+	check := func(field, kind, word string) {
+		all := slices.Concat(words[kind], plainWords[kind])
+		if word == "" || slices.Contains(all, word) {
+			return
+		}
+		far := func(w string) int { return levenshtein.ComputeDistance(strings.ToLower(job.Quoted(word)), w) }
+		slices.SortStableFunc(all, func(a, b string) int { return far(a) - far(b) })
+		r.fail(field, "%q is not a word carriers have; nearest are %s", job.Quoted(word), strings.Join(all[:min(3, len(all))], ", "))
+	}
+	check("post.closure", "closure", p.Closure)
+	check("post.wrapping", "wrapping", p.Wrapping)
+	for i, word := range p.Contents {
+		check(fmt.Sprintf("post.contents[%d]", i), "contents", word)
+	}
 }
 
 // bendWords are what a test at the bench can show.

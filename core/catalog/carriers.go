@@ -29,6 +29,18 @@ func readCarriers(files fs.FS) ([]post.Carrier, error) {
 	return all, nil
 }
 
+// Vocabulary are the carriers whose words a job may use: those of the catalogue,
+// and those that ship, where a user's own has taken one's place.
+func (c *Catalog) Vocabulary() []post.Carrier {
+	out := slices.Clone(c.Carriers)
+	for _, shipped := range Standard().Carriers {
+		if i := slices.IndexFunc(out, func(o post.Carrier) bool { return o.ID == shipped.ID }); i < 0 || out[i].Own {
+			out = append(out, shipped)
+		}
+	}
+	return out
+}
+
 // CarrierText is the file of a carrier that ships, as it is written.
 func CarrierText(id string) (string, bool) {
 	text, err := fs.ReadFile(data, "data/carriers/"+id+".yaml")

@@ -60,7 +60,7 @@ func TestRulesReadAsConditions(t *testing.T) {
 		"the address does not run along the long side",
 		"it is closed with a clasp, string, button, ribbon, wax",
 		"its outside is plastic, cloth, foil",
-		"it holds a pen, key, coin, button, bead, charm, bulky",
+		"it holds a pen, pencil, key, coin, button, bead, charm, bulky",
 		"it does not bend easily round an 11 in turn under 40 lb of belt tension",
 		"it is under 0.009 in and large",
 	}

@@ -120,6 +120,13 @@ func TestWrongCarriersAreRefusedWithTheLine(t *testing.T) {
 		"a unit":          {"unit: in", "unit: ell", line("unit: in"), "is not a unit"},
 		"a day":           {`stated: "2025-07-13"`, `stated: "July"`, line(`stated: "2025-07-13"`), "is not a day"},
 		"a ratio":         {"ratio: {min: 1.3", "ratio: {min: one", line("ratio: {min: 1.3"), "is not a ratio"},
+		"no such day":     {`stated: "2025-07-13"`, `stated: "2025-02-31"`, line(`stated: "2025-07-13"`), "is not a day"},
+		"no price":        {`price: "1.07"`, `price: ""`, line(`price: "1.07"`), "is not a price"},
+		"a free step":     {`price: "0.78"`, `price: "0"`, line(`price: "0.78"`), "needs a price"},
+		"past the weight": {`{to: 3.5 oz, price: "1.65"}`, "{to: 3.5 oz, price: \"1.65\"}\n        - {to: 5 oz, price: \"1.95\"}", line("{to: 3.5 oz") + 1, "past its weight"},
+		"a loose doubt":   {"thickness: {min: 0.007 in, max: 1/4 in}", "thickness: {max: 1/4 in, check: min}", line("thickness: {min: 0.007"), "not given here"},
+		"a minus":         {"measuring: {side: 1/32 in", "measuring: {side: -1/32 in", line("measuring: {"), "less than nothing"},
+		"another carrier": {"listed: 1", "listed: 1\n---\nid: no", line("listed: 1") + 1, "a second document"},
 		"an anchor":       {"lies: longest", "lies: &a longest", line("lies: longest"), "anchors"},
 		"no yaml":         {"classes:", "classes: [", 0, "not readable"},
 	} {
@@ -230,4 +237,20 @@ func FuzzReadCarrier(f *testing.F) {
 			}
 		}
 	})
+}
+
+// A bare number in a carrier's file is in the file's own unit.
+func TestBareNumbersAreInTheFilesUnit(t *testing.T) {
+	for unit, want := range map[string]struct {
+		length measure.Length
+		weight measure.Mass
+	}{"mm": {240 * measure.Millimetre, 100 * measure.Gram}, "in": {240 * measure.Inch, 100 * measure.Ounce}} {
+		c, err := post.ReadCarrier([]byte("id: island\nname: Island\nunit: " + unit + "\ncurrency: EUR\nstated: \"2026-01-01\"\nclasses:\n  - {id: letter, name: Letter, limits: {length: {max: 240}, weight: {max: 100}}}\n"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if l := c.Classes[0].Limits; measure.Length(l.Length.Max) != want.length || measure.Mass(l.Weight.Max) != want.weight {
+			t.Errorf("in %s: %v and %v", unit, l.Length.Max, l.Weight.Max)
+		}
+	}
 }

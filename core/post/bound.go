@@ -120,6 +120,9 @@ func (r Range[T]) valid(w *carrierCheck, at []any) {
 	if r.Check != "" && r.Check != "min" && r.Check != "max" && r.Check != "both" {
 		w.fail(append(at, "check"), `%q is not a bound; try min, max or both`, shortened(r.Check))
 	}
+	if r.Unsure("min") && r.Min == 0 || r.Unsure("max") && r.Max == 0 {
+		w.fail(append(at, "check"), "%q marks a bound that is not given here", shortened(r.Check))
+	}
 }
 
 func listed[T ~int64](name string, r Range[T], text func(T) string) []Line {

@@ -91,14 +91,14 @@ type (
 
 // UnmarshalYAML reads "11 1/2 in" or "240 mm".
 func (l *Length) UnmarshalYAML(n *yaml.Node) error {
-	v, err := measure.Parse(n.Value, "")
+	v, err := measure.Parse(n.Value, measure.Unit(n.HeadComment))
 	*l = Length(v)
 	return at(n, err)
 }
 
 // UnmarshalYAML reads "3.5 oz" or "100 g".
 func (m *Mass) UnmarshalYAML(n *yaml.Node) error {
-	v, err := measure.ParseMass(n.Value, measure.Inches)
+	v, err := measure.ParseMass(n.Value, measure.Unit(n.HeadComment))
 	*m = Mass(v)
 	return at(n, err)
 }

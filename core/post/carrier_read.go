@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"regexp"
+	"strconv"
 	"strings"
 
 	"go.yaml.in/yaml/v4"
@@ -40,9 +41,11 @@ func ReadCarrier(text []byte) (Carrier, error) {
 	if err := plain(&root); err != nil {
 		return c, err
 	}
-	in := yaml.NewDecoder(bytes.NewReader(text))
-	in.KnownFields(true)
-	if err := in.Decode(&c); err != nil {
+	if err := one(text); err != nil {
+		return c, err
+	}
+	inUnit(root.Content[0], unitOf(root.Content[0]))
+	if err := root.Load(&c, yaml.WithKnownFields()); err != nil {
 		return c, carrierError(err)
 	}
 	w := carrierCheck{root: root.Content[0]}
@@ -51,6 +54,35 @@ func ReadCarrier(text []byte) (Carrier, error) {
 		return c, w.wrong
 	}
 	return c, nil
+}
+
+// one refuses a second document after the carrier's own: it would be passed over.
+func one(text []byte) error {
+	in := yaml.NewDecoder(bytes.NewReader(text))
+	var first, second yaml.Node
+	if in.Decode(&first) == nil && in.Decode(&second) == nil {
+		return &CarrierError{second.Line, "a second document begins here; a file holds one carrier"}
+	}
+	return nil
+}
+
+// unitOf is the unit a file's bare numbers are in.
+func unitOf(root *yaml.Node) measure.Unit {
+	for i := 0; i+1 < len(root.Content); i += 2 {
+		if root.Content[i].Value == "unit" && root.Content[i+1].Value == string(measure.Millimetres) {
+			return measure.Millimetres
+		}
+	}
+	return measure.Inches
+}
+
+// inUnit notes on every value what unit a bare number there is in: a value is
+// read by itself, and its file's unit stands elsewhere.
+func inUnit(n *yaml.Node, u measure.Unit) {
+	n.HeadComment = string(u)
+	for _, inner := range n.Content {
+		inUnit(inner, u)
+	}
 }
 
 // plain refuses anchors, aliases and fields that stand twice; the reader
@@ -139,7 +171,6 @@ func (w *carrierCheck) fail(path []any, format string, args ...any) {
 var (
 	carrierID = regexp.MustCompile(`^[a-z][a-z0-9-]{0,23}$`)
 	currency  = regexp.MustCompile(`^[A-Z]{3}$`)
-	day       = regexp.MustCompile(`^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$`)
 )
 
 const (
@@ -147,6 +178,24 @@ const (
 	mostSteps    = 200
 	longestWords = 400
 )
+
+var date = regexp.MustCompile(`^(\d{4})-(0[1-9]|1[0-2])-(\d{2})$`)
+
+// isDay tells whether a text is a day there is: 2025-07-13.
+func isDay(text string) bool {
+	m := date.FindStringSubmatch(text)
+	if m == nil {
+		return false
+	}
+	year, _ := strconv.Atoi(m[1]) // digits alone, as matched
+	month, _ := strconv.Atoi(m[2])
+	day, _ := strconv.Atoi(m[3])
+	days := []int{31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31}[month-1]
+	if month == 2 && year%4 == 0 && (year%100 != 0 || year%400 == 0) {
+		days = 29
+	}
+	return day >= 1 && day <= days
+}
 
 func (w *carrierCheck) carrier(c Carrier) {
 	on := func(field string) []any { return []any{field} }
@@ -162,7 +211,7 @@ func (w *carrierCheck) carrier(c Carrier) {
 	if !currency.MatchString(c.Currency) {
 		w.fail(on("currency"), "%q is not a currency's three letters; try USD", measure.Shorten(c.Currency, 24))
 	}
-	if !day.MatchString(c.Stated) {
+	if !isDay(c.Stated) {
 		w.fail(on("stated"), "%q is not a day; try 2025-07-13", measure.Shorten(c.Stated, 24))
 	}
 	if len(c.Classes) == 0 || len(c.Classes) > mostClasses {
@@ -184,7 +233,10 @@ func (w *carrierCheck) carrier(c Carrier) {
 		}
 		w.limits(at, class.Limits)
 		w.surcharge(at, class.Surcharge)
-		w.prices(at, class.Prices)
+		w.prices(at, class.Prices, measure.Mass(class.Limits.Weight.Max))
+	}
+	if c.Measuring.Side < 0 || c.Measuring.Thickness < 0 || c.Measuring.Weight < 0 {
+		w.fail(on("measuring"), "a measurement cannot be out by less than nothing")
 	}
 }
 
@@ -211,25 +263,25 @@ func (w *carrierCheck) surcharge(at []any, s *Surcharge) {
 	}
 }
 
-func (w *carrierCheck) prices(at []any, p *Prices) {
+func (w *carrierCheck) prices(at []any, p *Prices, most measure.Mass) {
 	if p == nil {
 		return
 	}
 	at = append(at[:len(at):len(at)], "prices")
-	if !day.MatchString(p.Effective) {
+	if !isDay(p.Effective) {
 		w.fail(append(at[:len(at):len(at)], "effective"), "%q is not a day; try 2025-07-13", measure.Shorten(p.Effective, 24))
 	}
-	w.steps(append(at[:len(at):len(at)], "steps"), p.Steps)
+	w.steps(append(at[:len(at):len(at)], "steps"), p.Steps, most)
 	for i, o := range p.Others {
 		where := append(at[:len(at):len(at)], "others", i)
 		if o.Name == "" {
 			w.fail(where, "another service needs a name; try First class")
 		}
-		w.steps(append(where, "steps"), o.Steps)
+		w.steps(append(where, "steps"), o.Steps, most)
 	}
 }
 
-func (w *carrierCheck) steps(at []any, steps []PriceStep) {
+func (w *carrierCheck) steps(at []any, steps []PriceStep, most measure.Mass) {
 	if len(steps) > mostSteps {
 		w.fail(at, "at most %d steps", mostSteps)
 	}
@@ -240,6 +292,10 @@ func (w *carrierCheck) steps(at []any, steps []PriceStep) {
 			w.fail(here, "a step goes up to a weight; try {to: 1 oz, price: \"0.78\"}")
 		case i > 0 && s.To <= steps[i-1].To:
 			w.fail(here, "steps go up in weight: this one is no heavier than the one before")
+		case s.Price <= 0:
+			w.fail(here, "a step needs a price; leave the step out where it is not known, or try {to: 1 oz, price: \"0.78\"}")
+		case i > 0 && most > 0 && measure.Mass(steps[i-1].To) >= most:
+			w.fail(here, "the class goes up to no more than the step before: this one is past its weight")
 		case i > 0 && s.Price < steps[i-1].Price:
 			w.fail(here, "a heavier piece never costs less: this step is cheaper than the one before")
 		}
