@@ -105,7 +105,7 @@ func (s scene) gauge() Drawing {
 	w, h := d.Hi[0], d.Hi[1]
 	d.add("cut", rect(0, 0, w, h))
 	d.line("score", "gauge.centre", Point{0, h / 2}, Point{w, h / 2})
-	top, bottom := g.Centre-g.Cut/2, g.Centre+g.Cut/2
+	top, bottom := g.Top, g.Top+g.Cut
 	left, right := g.Margin.MM(), g.Margin.MM()+g.Long.MM()
 	d.Shapes = append(d.Shapes, Shape{Kind: "slot-cut", Points: s.slotCut()})
 	d.line("trim", "gauge.top", Point{left, top.MM()}, Point{right, top.MM()})
@@ -122,7 +122,7 @@ func (s scene) gauge() Drawing {
 // slotCut is the gauge's slot as a closed cut.
 func (s scene) slotCut() []Point {
 	g := s.Gauge
-	top, bottom := (g.Centre - g.Cut/2).MM(), (g.Centre + g.Cut/2).MM()
+	top, bottom := g.Top.MM(), (g.Top + g.Cut).MM()
 	return rect(g.Margin.MM(), top, g.Long.MM(), bottom-top)
 }
 
@@ -132,6 +132,6 @@ func (s scene) gaugePart() Part {
 	w, h := g.Size.Width.MM(), g.Size.Height.MM()
 	return Part{Name: "gauge", Width: w, Height: h,
 		Cut:   [][]Point{rect(0, 0, w, h), s.slotCut()},
-		Notes: []Label{{At: Point{w / 2, (g.Centre - g.Cut/2).MM() / 2}, Text: plan.GaugeLabel(g, s.Brief.Unit)}},
+		Notes: []Label{{At: Point{w / 2, g.Top.MM() / 2}, Text: plan.GaugeLabel(g, s.Brief.Unit)}},
 	}
 }

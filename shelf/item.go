@@ -5,6 +5,7 @@ package shelf
 import (
 	"fmt"
 	"strings"
+	"unicode/utf8"
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
@@ -72,7 +73,7 @@ func (i Item) Check(cat *catalog.Catalog) job.Problems {
 	if i.Count < 0 || i.Count > MostCount {
 		fail("count", "%d is not a number of sheets or envelopes; try 25", i.Count)
 	}
-	if len(i.Paper) > 80 {
+	if utf8.RuneCountInString(i.Paper) > 80 {
 		fail("paper", "longer than 80 letters; try Dune cover")
 	}
 	return out

@@ -7,6 +7,7 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"yellow-parcel/core/measure"
 )
@@ -57,7 +58,7 @@ func (r MaterialRow) Material(unit measure.Unit) (Material, map[string]error) {
 	if !materialID.MatchString(r.ID) {
 		wrong["id"] = fmt.Errorf("%q is not an identifier; try foam-2", measure.Shorten(r.ID, 24))
 	}
-	if m.Name == "" || len(m.Name) > 80 {
+	if m.Name == "" || utf8.RuneCountInString(m.Name) > 80 {
 		wrong["name"] = errors.New("a material needs a name; try Foam tape 2 mm")
 	}
 	known := false

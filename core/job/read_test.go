@@ -25,7 +25,8 @@ func TestDocumentsThatAreNotJobs(t *testing.T) {
 		`{"format":"recipe","version":1}`: `format: "recipe" is not a job document`,
 		`{"format":"yellow-parcel-job"}`:  "version: 0 is not a version this program reads",
 		`{} {}`:                           "job: not readable as JSON at line 1",
-		strings.Repeat("[", 300_000):      "job: larger than a job can be",
+		"{\"format\":\"yellow-parcel-job\",\"version\":1,\n\"card\":{\"width\":\"5\",\"width\":\"6\"}}": `job: "width" stands twice in one group, the second time at line 2`,
+		strings.Repeat("[", 300_000): "job: larger than a job can be",
 		`{"format":"yellow-parcel-job","version":1,"` + strings.Repeat("w", 99) + `":1}`: strings.Repeat("w", 40) + "…: not a field here",
 	} {
 		if _, err := Read([]byte(text)); err == nil || !strings.HasPrefix(err.Error(), want) {

@@ -231,6 +231,8 @@ func TestWrongPiecesNameTheirField(t *testing.T) {
 		`"card":{"width":"5","height":"7"},"layers":[{"border":"1/8","material":"foam-2"}]`:                                 `layers[0].material: "foam-2" is not a material for this; known are card-light,`,
 		`"card":{"width":"5","height":"7"},"post":{"bend":"floppy"}`:                                                        `post.bend: "floppy" is not how it bends; try "easy", "borderline" or "rigid"`,
 		`"card":{"width":"5","height":"7"},"post":{"shape":"heart"}`:                                                        `post.shape: "heart" is not a shape; try "rectangular" or "odd"`,
+		`"card":{"width":"5","height":"7"},"post":{"contents":["coins"]}`:                                                   `post.contents[0]: "coins" is not a word carriers have; nearest are coin,`,
+		`"card":{"width":"5","height":"7"},"post":{"closure":"strng"}`:                                                      `post.closure: "strng" is not a word carriers have; nearest are string,`,
 		`"card":{"width":"5","height":"7"},"post":{"gauge":"fat"}`:                                                          `post.gauge: "fat" is not a length`,
 		`"card":{"width":"5","height":"7"},"stamps":[{"price":"cheap","count":1}]`:                                          `stamps[0].price: "cheap" is not a stamp's price; try 0.78`,
 		`"card":{"width":"5","height":"7"},"materials":[{"id":"x","name":"X","kind":"goo","thickness":"1","weight":"1 g"}]`: `materials[0].kind: "goo" is not a kind; try board, bond, foam, trim`,

@@ -178,8 +178,8 @@ func TestSlotGaugeByHand(t *testing.T) {
 	if g == nil || both(g.Width, g.Height) != "10 3/4 in x 4 in" || g.Top.Text != "1 7/8 in" || g.Bottom.Text != "2 1/8 in" || g.Left.Text != "1 1/2 in" || g.Long.Text != "7 3/4 in" || g.Cut.Text != "1/4 in" {
 		t.Fatalf("%+v", g)
 	}
-	// 5 mm is 3/16 in and a bit: two marks either side would be 1/4, so one each: 1/8.
-	if g := planOf(t, `"envelope":"us-a7","post":{"carriers":["uk"]}`).Gauge; g.Cut.Text != "1/8 in" || g.Slot.MM != 5 {
+	// 5 mm is 3/16 in and a bit: three marks, from 1 7/8 to 2 1/16.
+	if g := planOf(t, `"envelope":"us-a7","post":{"carriers":["uk"]}`).Gauge; g.Cut.Text != "3/16 in" || g.Top.Text != "1 7/8 in" || g.Bottom.Text != "2 1/16 in" || g.Slot.MM != 5 {
 		t.Errorf("%+v", g)
 	}
 	if g := planOf(t, `"unit":"mm","ruler":"0.5 mm","envelope":"iso-c6","post":{"carriers":["uk"]}`).Gauge; g.Cut.Text != "5 mm" || g.Top.Text != "47.5 mm" || g.Bottom.Text != "52.5 mm" {
@@ -192,7 +192,7 @@ func TestSlotGaugeByHand(t *testing.T) {
 
 func TestPostageFromStampsOnHand(t *testing.T) {
 	p := planOf(t, `"envelope":"us-a7","quantity":5,"stamps":[{"price":"0.78","count":3,"name":"lantern"},{"price":"0.39","count":3},{"price":"9.99","currency":"EUR","count":9}]`).Postage
-	if p == nil || p.Each != "1 × 0.78 USD lantern" || len(p.Sets) != 2 || p.Sets[1].Text != "2 × 0.39 USD" || p.Short != 1 || p.Buy != "1 stamps of 0.78 USD, 0.78 USD in all" {
+	if p == nil || p.Each != "1 × 0.78 USD lantern" || len(p.Sets) != 2 || p.Sets[1].Text != "2 × 0.39 USD" || p.Short != 1 || p.Buy != "1 stamp of 0.78 USD, 0.78 USD in all" {
 		t.Errorf("%+v", p)
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/words"
 )
 
 // postage is what the stamps on hand make of the batch's postage.
@@ -30,7 +31,7 @@ func (w *writer) postage() {
 		out.Each, out.Over = out.Sets[0].Text, out.Sets[0].Over
 	}
 	if of.Short > 0 {
-		out.Buy = fmt.Sprintf("%d stamps of %s, %s in all", of.Short, money(of.Price), money(of.Price*measure.Money(of.Short)))
+		out.Buy = fmt.Sprintf("%d %s of %s, %s in all", of.Short, words.Plural(of.Short, "stamp"), money(of.Price), money(of.Price*measure.Money(of.Short)))
 	}
 	w.plan.Postage = out
 }

@@ -130,13 +130,14 @@ func TestWaysOutAreInOrder(t *testing.T) {
 	}
 }
 
-// A gauge is never cut wider than the slot it stands for, on any ruler.
+// A gauge is never cut wider than the slot it stands for, nor a mark narrower, and both its cuts lie on marks of any ruler.
 func TestGaugesAreOnTheSafeSide(t *testing.T) {
 	for _, r := range measure.Rulers() {
 		for _, slot := range []string{"1/4 in", "5 mm", "10 mm", "0.7 mm", "2 cm"} {
 			p := planOf(t, fmt.Sprintf(`"unit":%q,"ruler":%q,"envelope":"us-a7","post":{"gauge":%q}`, r.Unit, r, slot))
 			g := p.Gauge
-			if g.Cut.MM > g.Slot.MM+1e-9 || math.Abs(g.Bottom.MM-g.Top.MM-g.Cut.MM) > 1e-6 || math.Abs(g.Top.MM+g.Bottom.MM-g.Height.MM) > 1e-6 {
+			if g.Cut.MM > g.Slot.MM+1e-9 || math.Abs(g.Bottom.MM-g.Top.MM-g.Cut.MM) > 1e-6 || math.Abs(g.Top.MM+g.Bottom.MM-g.Height.MM) > 2*r.Step.MM()+1e-6 ||
+				r.Nearest(measure.FromMM(g.Top.MM)).MM() != g.Top.MM || g.Slot.MM >= r.Step.MM() && (r.Nearest(measure.FromMM(g.Bottom.MM)).MM() != g.Bottom.MM || g.Slot.MM-g.Cut.MM >= r.Step.MM()) {
 				t.Errorf("%s with a ruler of %s: %s from %s to %s of %s", slot, r, g.Cut.Text, g.Top.Text, g.Bottom.Text, g.Height.Text)
 			}
 			if wide := max(p.Post[0].Length.MM, p.Post[0].Height.MM); g.Long.MM < wide+10 || g.Right.MM-g.Left.MM != g.Long.MM {

@@ -7,6 +7,7 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"go.yaml.in/yaml/v4"
 
@@ -202,7 +203,7 @@ func (w *carrierCheck) carrier(c Carrier) {
 	if !carrierID.MatchString(c.ID) {
 		w.fail(on("id"), "%q is not an identifier; try %q", measure.Shorten(c.ID, 24), "island")
 	}
-	if c.Name == "" || len(c.Name) > longestWords {
+	if c.Name == "" || utf8.RuneCountInString(c.Name) > longestWords {
 		w.fail(on("name"), "a carrier needs a name; try United States")
 	}
 	if c.Unit != measure.Inches && c.Unit != measure.Millimetres {

@@ -17,7 +17,8 @@ type Gauge struct {
 	Wiggle  measure.Length // how much longer it is than the piece's widest side
 	Margin  measure.Length // round the slot
 	Size    card.Size
-	Centre  measure.Length // of its height; the slot lies either side of it
+	Centre  measure.Length // of its height; the slot lies about it
+	Top     measure.Length // where the slot's upper cut goes, from the top edge
 }
 
 // gaugeOf works the slot gauge out for the job's first carrier, or for the slot
@@ -37,8 +38,7 @@ func gaugeOf(r *Result) *Gauge {
 	if g.Slot == 0 {
 		return nil
 	}
-	// Two cuts the same way from a centre line: an even number of half marks, never above the slot.
-	if g.Cut = 2 * b.Ruler.Down(g.Slot/2); g.Cut == 0 {
+	if g.Cut = b.Ruler.Down(g.Slot); g.Cut == 0 {
 		g.Cut = g.Slot
 	}
 	g.Wiggle, g.Margin = b.Usual(measure.Inch/2, 12*measure.Millimetre), b.Usual(3*measure.Inch/2, 40*measure.Millimetre)
@@ -47,5 +47,7 @@ func gaugeOf(r *Result) *Gauge {
 	g.Size = card.Size{Width: g.Long + 2*g.Margin, Height: 2*g.Margin + b.Usual(measure.Inch, 20*measure.Millimetre)}
 	g.Size.Height += g.Size.Height % (2 * b.Ruler.Step)
 	g.Centre = g.Size.Height / 2
+	// Both cuts lie on marks, as far apart as the slot: about the middle, or half a mark off it.
+	g.Top = b.Ruler.Down(g.Centre - g.Cut/2)
 	return g
 }
