@@ -243,3 +243,45 @@ func TestWrongPiecesNameTheirField(t *testing.T) {
 		}
 	}
 }
+
+// A change to a card that was weighed takes its computed difference off what the
+// scale showed; it does not put what is computed in the scale's place.
+func TestWhatWasMeasuredIsKeptTrackOf(t *testing.T) {
+	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7","stock":"110 lb cover","weight":"1.9 oz"},"layers":["1/8"]}`)
+	p, err := Make(j, catalog.Standard())
+	if err != nil {
+		t.Fatal(err)
+	}
+	found := false
+	for _, w := range p.Post[0].WaysOut {
+		if !strings.Contains(w.Label, "g/m² stock") {
+			continue
+		}
+		found = true
+		after, err := Make(patched(t, j, w.Patch), catalog.Standard())
+		if err != nil {
+			t.Fatal(err)
+		}
+		// The base, 10 x 7 in, and a layer of it: 102 sq in, 0.0658 m2; 297.5 less 176 g/m2 of it is 8 g, 0.28 oz.
+		if weight, _ := measure.ParseMass(after.Card.Weight, measure.Inches); weight < 155*measure.Ounce/100 {
+			t.Errorf("%s: %s, weighed 1.9 oz before", w.Label, after.Card.Weight)
+		}
+	}
+	if !found {
+		t.Errorf("no lighter stock among %+v", p.Post[0].WaysOut)
+	}
+}
+
+// No way out runs into what the job would then refuse.
+func TestWaysOutLeaveTheInsidePanelRoom(t *testing.T) {
+	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"6","height":"8"},"layers":[],"inside":"2.7"}`)
+	p, err := Make(j, catalog.Standard())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, w := range p.Post[0].WaysOut {
+		if _, err := Make(patched(t, j, w.Patch), catalog.Standard()); err != nil {
+			t.Errorf("%s: %v", w.Label, err)
+		}
+	}
+}

@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 )
 
@@ -41,7 +42,7 @@ const (
 
 // levers are all the changes worth trying on a job, but for those of its size.
 func (s *search) levers() []Lever {
-	return slices.Concat(s.seconds(), s.anew(s.layerLevers()), s.anew(s.stockLevers()))
+	return slices.Concat(s.seconds(), s.anew(s.layerLevers()), s.anew(s.stockLevers()), s.anew(s.thinnerLevers()), s.lessLevers())
 }
 
 // seconds are the changes worth trying after another.
@@ -49,8 +50,8 @@ func (s *search) seconds() []Lever {
 	return slices.Concat(s.handLevers(), s.anew(s.foamLevers()), s.anew(s.pieceLevers()), s.envelopeLevers())
 }
 
-// anew gives up what was measured or weighed where a lever changes what the
-// card is made of: it has to be measured again, and until then is worked out.
+// anew marks levers that change what the card is made of: what was measured or
+// weighed has to be measured again, and until then is worked out from both.
 func (s *search) anew(all []Lever) []Lever {
 	again := job.Patch{}
 	if s.result.Brief.Card.Measured {
@@ -175,6 +176,85 @@ func (s *search) layerLevers() []Lever {
 			rest := slices.Delete(slices.Clone(layers), i, i+1)
 			out = append(out, Lever{Family: "layer", Words: "Leave {0} off", With: []any{Thing(s.result.Brief.Layers.Each[i].Name)}, Minutes: minutesLayer, Patch: job.Patch{"layers": rest}})
 		}
+	}
+	return out
+}
+
+// thinnerLevers put everything that lies on foam on one thinner foam, or on flat
+// tape, take the inside panel out, or make boards of thinner board.
+func (s *search) thinnerLevers() []Lever {
+	var out []Lever
+	b := s.result.Brief
+	var thickest brief.Joint
+	lifted := 0
+	count := func(j brief.Joint) {
+		if j.Foam() {
+			lifted++
+			if j.Material.Thickness > thickest.Material.Thickness {
+				thickest = j
+			}
+		}
+	}
+	for _, l := range b.Layers.Each {
+		count(l.Joint)
+	}
+	for _, p := range b.Card.Build {
+		count(p.Joint)
+	}
+	if lifted > 1 {
+		ids, names := s.thinner(thickest)
+		for k, id := range ids {
+			out = append(out, Lever{Family: "foam-all", Words: "Put all that is on foam on {0}", With: []any{names[k]}, Minutes: minutesFoam*lifted + k/4, Patch: s.onFoam(id, b)})
+		}
+	}
+	if b.Layers.Inside > 0 {
+		out = append(out, Lever{Family: "inside", Words: "Leave the inside panel out", Minutes: minutesLayer, Patch: job.Patch{"inside": nil}})
+	}
+	build := listOf(s.doc, "card", "build")
+	for i, p := range b.Card.Build {
+		for _, m := range b.Catalog.Materials {
+			if p.Material.Kind == catalog.Board && m.Kind == catalog.Board && m.Thickness < p.Material.Thickness && !m.Hard {
+				out = append(out, Lever{Family: fmt.Sprintf("board%d", i), Words: "Make {0} of {1}", With: []any{Thing(p.Name), Thing(m.Name)}, Minutes: minutesLayer, Patch: job.Set("card", "build", with(build, i, "material", m.ID))})
+			}
+		}
+	}
+	return out
+}
+
+// onFoam puts every lifted layer and piece that lies higher than a joint lifts on that joint.
+func (s *search) onFoam(id string, b *brief.Brief) job.Patch {
+	lift := measure.Length(0)
+	if m, ok := b.Catalog.Material(id); ok {
+		lift = m.Thickness
+	}
+	layers, build := slices.Clone(listOf(s.doc, "", "layers")), slices.Clone(listOf(s.doc, "card", "build"))
+	for i, l := range b.Layers.Each {
+		if i < len(layers) && l.Joint.Foam() && l.Joint.Material.Thickness > lift {
+			layers = with(layers, i, "joint", id)
+		}
+	}
+	for i, p := range b.Card.Build {
+		if p.Joint.Foam() && p.Joint.Material.Thickness > lift {
+			build = with(build, i, "joint", id)
+		}
+	}
+	patch := job.Patch{}
+	if len(layers) > 0 {
+		patch["layers"] = layers
+	}
+	return job.Then(patch, job.Set("card", "build", build))
+}
+
+// lessLevers make the envelope less: without its liner, or with less ease.
+func (s *search) lessLevers() []Lever {
+	var out []Lever
+	b := s.result.Brief
+	if b.Blank.Liner {
+		out = append(out, Lever{Family: "liner", Words: "Leave the liner out", Minutes: minutesRemove, Patch: job.Set("blank", "liner", nil)})
+	}
+	snug := b.Usual(measure.Inch/8, 3*measure.Millimetre)
+	if s.result.Pieces[0].Made != nil && b.Blank.Ease > snug {
+		out = append(out, Lever{Family: "ease", Words: "Give the envelope {0} of ease", With: []any{snug}, Minutes: minutesMark, Patch: job.Set("blank", "ease", snug.Text(b.Unit))})
 	}
 	return out
 }

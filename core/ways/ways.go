@@ -184,23 +184,52 @@ func (s *search) all(levers []Lever) []tried {
 func (s *search) attempt(l Lever) (tried, bool) {
 	patch := job.Then(s.pins, l.Patch)
 	doc := job.Merged(s.doc, patch)
-	j, err := job.FromDocument(doc)
-	if err != nil {
-		return tried{}, false
+	r, use, ok := s.worked(doc)
+	if ok && l.Again {
+		patch = job.Then(patch, job.Patch{"card": s.remeasured(r)})
+		doc = job.Merged(s.doc, patch)
+		r, use, ok = s.worked(doc)
 	}
-	b, err := brief.Read(j, s.shipped)
-	if err != nil {
-		return tried{}, false
-	}
-	r, use, ok := work.InUse(b, s.memory)
 	if !ok {
 		return tried{}, false
 	}
-	t := tried{family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(b.Post.Carriers))}
-	for _, c := range b.Post.Carriers {
+	carriers := r.Brief.Post.Carriers
+	t := tried{family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
+	for _, c := range carriers {
 		t.verdicts = append(t.verdicts, post.Outcome(c, use.Piece))
 	}
 	return t, true
+}
+
+// worked works a document out as far as the piece in use.
+func (s *search) worked(doc map[string]any) (*work.Result, *work.Sealed, bool) {
+	j, err := job.FromDocument(doc)
+	if err != nil {
+		return nil, nil, false
+	}
+	b, err := brief.Read(j, s.shipped)
+	if err != nil {
+		return nil, nil, false
+	}
+	return work.InUse(b, s.memory)
+}
+
+// remeasured is what was measured or weighed, less what the change takes off
+// what the card is worked out to be: nearer to the truth than either alone.
+func (s *search) remeasured(changed *work.Result) job.Patch {
+	out, was, now := job.Patch{}, s.result.Card.Map, changed.Card.Map
+	b := s.result.Brief
+	if b.Card.Measured {
+		if t := b.Card.Thickness - was.Thickest.Thick + now.Thickest.Thick; t > 0 {
+			out["thickness"] = t.Text(b.Unit)
+		}
+	}
+	if b.Card.Weight > 0 {
+		if m := b.Card.Weight - was.Weight + now.Weight; m > 0 {
+			out["weight"] = m.Text(b.Unit)
+		}
+	}
+	return out
 }
 
 // pins name the blank in use, where the job leaves the choice to the plan, or

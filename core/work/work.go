@@ -33,9 +33,6 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
-	if err := r.insidePanel(); err != nil {
-		return nil, err
-	}
 	r.Layers.Ladder = ladder(r)
 	r.Makes = makes(r)
 	r.Batch = batchOf(r)
@@ -64,6 +61,9 @@ func begin(b *brief.Brief, how How) (*Result, error) {
 		return nil, err
 	}
 	if r.Layers.Stack, err = stack(b, r.Card.Size); err != nil {
+		return nil, err
+	}
+	if err = r.insidePanel(); err != nil {
 		return nil, err
 	}
 	if b.Envelope != nil {
