@@ -88,7 +88,8 @@ fuzz: ## each reader for a minute
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots
 
-soak: $(BIN) tools ## the accessibility checks in every size, theme and in forced colours
+soak: $(BIN) tools ## the accessibility checks in every size, theme and in forced colours; 50,000 jobs acted out
+	YELLOW_PARCEL_CHECK=10000 go test -count=1 -timeout 60m ./core/check -args -seed $$RANDOM
 	YELLOW_PARCEL_SOAK=1 go test -count=1 -timeout 40m -run TestEveryViewIsAccessible ./e2e
 
 clean: ## away with all that is built and installed here

@@ -30,7 +30,10 @@ func list(t *testing.T, args ...string) [][]string {
 func TestImportsPointDownTheCore(t *testing.T) {
 	const module = "yellow-parcel/"
 	seen := 0
-	for _, fields := range list(t, "-deps", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "./...") {
+	for _, fields := range list(t, "-deps", "-f", `{{if .GoFiles}}{{.ImportPath}} {{join .Imports " "}}{{end}}`, "./...") {
+		if len(fields) == 0 {
+			continue // tests alone
+		}
 		name, isCore := strings.CutPrefix(fields[0], module+"core/")
 		if !isCore {
 			if strings.HasPrefix(fields[0], module) && fields[0] != module+"core" {

@@ -54,7 +54,7 @@ func TestSlimCardFromMeasureToFile(t *testing.T) {
 	s.reads("sheets", "12 × 12: 1")
 	// The liner keeps 1/8 off both sides of 8 13/16.
 	s.reads("extra-liner", "8 9/16 in")
-	readBlank(t, s.download("blank", "svg")).fold(t).takes(t, 8.8125, 3.8125, 0)
+	takes(t, s.download("blank", "svg"), 8.8125, 3.8125, 0)
 
 	s.click("pick-fold")
 	s.reads("fold-text", "Closed")
@@ -92,7 +92,7 @@ func TestSquareCardIsRescuedFromTheSurcharge(t *testing.T) {
 	s.reads("tape-post", "0.78 USD")
 	// 7 1/8 - 5 - 1/8 = 2 in to spare: two strips 1/2 in wide, half as high as the card.
 	s.reads("extra-strips", "two of them 1/2 in × 2 1/2 in")
-	readBlank(t, s.download("blank", "svg")).fold(t).takes(t, 7.125, 5.375, 0)
+	takes(t, s.download("blank", "svg"), 7.125, 5.375, 0)
 	s.click("undo")
 	s.reads("tape-post", "costs extra")
 }
@@ -117,7 +117,7 @@ func TestDeepCardWithOverhangGetsABox(t *testing.T) {
 		s.reads("answer-"+key, want)
 	}
 	s.reads("check-depth", "Walls 5/8 in, at least a little over 1/2 in")
-	readBlank(t, s.download("blank", "svg")).fold(t).takes(t, 4.5625, 6.3125, 0.625)
+	takes(t, s.download("blank", "svg"), 4.5625, 6.3125, 0.625)
 	if text := string(s.download("blank", "hpgl")); !strings.HasPrefix(text, "IN;PA;SP1;") {
 		t.Errorf("plotter file starts %.20q", text)
 	}

@@ -81,13 +81,22 @@ func (l Length) Bare(u Unit) string {
 
 // Shown is the length as Text writes it, in its unit: what a sum on paper comes to.
 func (l Length) Shown(u Unit) float64 {
-	switch {
-	case u == Millimetres:
-		return math.Round(l.MM()*100) / 100
-	case l%(Inch/64) == 0:
+	if u == Millimetres {
+		return float64(inParts(int64(l), int64(Millimetre), 100)) / 100
+	}
+	if l%(Inch/64) == 0 {
 		return l.In()
 	}
-	return math.Round(l.In()*1000) / 1000
+	return float64(inParts(int64(l), int64(Inch), 1000)) / 1000
+}
+
+// inParts counts units of a size in decimal parts, rounded half up in whole
+// numbers so that 3.175 is never taken for a little less.
+func inParts(units, size, parts int64) int64 {
+	if units < 0 {
+		return -inParts(-units, size, parts)
+	}
+	return units/size*parts + (units%size*parts*2+size)/(size*2)
 }
 
 func (l Length) appendBare(out []byte, u Unit) []byte {
@@ -103,12 +112,10 @@ func (l Length) appendBare(out []byte, u Unit) []byte {
 	return appendParts(out, int64(l), int64(Inch), 1000)
 }
 
-// appendParts writes units of a size in decimal parts, rounded half up in whole
-// numbers so that 3.175 is never taken for a little less.
+// appendParts writes units of a size in decimal parts.
 func appendParts(out []byte, units, size, parts int64) []byte {
-	whole, rest := units/size, units%size
-	n := (rest*parts*2 + size) / (size * 2)
-	whole, n = whole+n/parts, n%parts
+	n := inParts(units, size, parts)
+	whole, n := n/parts, n%parts
 	out = strconv.AppendInt(out, whole, 10)
 	if n == 0 {
 		return out

@@ -48,7 +48,7 @@ func (m Mass) Shown(u Unit) float64 {
 // Text writes the mass in ounces for an inch job, else in grams.
 func (m Mass) Text(u Unit) string {
 	if u == Millimetres {
-		return string(appendDecimal(nil, m.Grams(), 1)) + " g"
+		return string(appendDecimal(nil, m.Shown(u), 1)) + " g"
 	}
-	return string(appendDecimal(nil, m.Ounces(), 2)) + " oz"
+	return string(appendDecimal(nil, m.Shown(u), 2)) + " oz"
 }

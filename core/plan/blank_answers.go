@@ -182,16 +182,19 @@ func (l *answerList) taperText() string {
 
 func (w blankWriter) cavityText(one, room measure.Length) string {
 	b, ease := &w.m.Blank, w.b.Blank.Ease
-	thick, words := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.bare(one), w.bare(w.r.Card.Thickness), w.bare(ease))
+	thick, terms := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.bare(one), w.bare(w.r.Card.Thickness), w.bare(ease))
 	if b.Depth > 0 {
 		thick = blank.BoxCalipers * b.Stock.Caliper
-		words = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.bare(one), blank.BoxCalipers, w.bare(b.Stock.Caliper), w.bare(ease))
+		terms = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.bare(one), blank.BoxCalipers, w.bare(b.Stock.Caliper), w.bare(ease))
 	}
-	exact := one + thick + ease
+	exact, shown := one+thick+ease, one.Shown(w.unit)+thick.Shown(w.unit)+ease.Shown(w.unit)
+	if b.Depth > 0 {
+		shown += blank.BoxCalipers*b.Stock.Caliper.Shown(w.unit) - thick.Shown(w.unit)
+	}
 	if room < exact || room > exact+2*max(w.ruler.Step, w.b.Tools.Groove) {
 		return fmt.Sprintf("%s card + %s thick; %s is what there is inside.", w.bare(one), w.bare(w.r.Card.Thickness), w.text(room))
 	}
-	return w.rounded(words+" = ", exact, room, "up")
+	return w.rounded(terms, shown, exact, room, "up")
 }
 
 func (w blankWriter) squareWorking() []string {
@@ -226,9 +229,16 @@ func (w blankWriter) rectangleWorking() []string {
 	if b.Depth > 0 {
 		before, after = w.bare(b.Depth)+" wall + ", " + "+w.bare(b.Depth)+" wall"
 	}
+	sum := func(total measure.Length, inside measure.Length, flaps ...string) string {
+		shown := inside.Shown(w.unit) + 2*b.Depth.Shown(w.unit)
+		for _, f := range flaps {
+			shown += b.Flap(f).Depth.Shown(w.unit)
+		}
+		return comesTo(shown, total.Shown(w.unit)) + w.text(total)
+	}
 	return []string{
-		fmt.Sprintf("Across: %s side flap + %s%s inside%s + %s side flap = %s", deep("left"), before, w.bare(b.Cavity.Width), after, deep("right"), w.text(b.Width)),
-		fmt.Sprintf("Along: %s top flap + %s%s front%s + %s back = %s", deep("top"), before, w.bare(b.Cavity.Height), after, deep("back"), w.text(b.Height)),
+		fmt.Sprintf("Across: %s side flap + %s%s inside%s + %s side flap%s", deep("left"), before, w.bare(b.Cavity.Width), after, deep("right"), sum(b.Width, b.Cavity.Width, "left", "right")),
+		fmt.Sprintf("Along: %s top flap + %s%s front%s + %s back%s", deep("top"), before, w.bare(b.Cavity.Height), after, deep("back"), sum(b.Height, b.Cavity.Height, "top", "back")),
 	}
 }
 

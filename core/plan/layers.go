@@ -49,11 +49,13 @@ func (w layersWriter) high(below measure.Length, b card.Border, marked measure.L
 	if b.Top == b.Bottom {
 		return w.step(below, 2*b.Top, marked)
 	}
-	return w.rounded(fmt.Sprintf("%s − %s − %s = ", w.bare(below), w.bare(b.Top), w.bare(b.Bottom)), below-b.Top-b.Bottom, marked, "down")
+	shown := below.Shown(w.unit) - b.Top.Shown(w.unit) - b.Bottom.Shown(w.unit)
+	return w.rounded(fmt.Sprintf("%s − %s − %s", w.bare(below), w.bare(b.Top), w.bare(b.Bottom)), shown, below-b.Top-b.Bottom, marked, "down")
 }
 
 func (w layersWriter) step(below, both, marked measure.Length) string {
-	return w.rounded(fmt.Sprintf("%s − 2 × %s = ", w.bare(below), w.bare(both/2)), below-both, marked, "down")
+	shown := below.Shown(w.unit) - 2*(both/2).Shown(w.unit)
+	return w.rounded(fmt.Sprintf("%s − 2 × %s", w.bare(below), w.bare(both/2)), shown, below-both, marked, "down")
 }
 
 // inside is the inside panel: one step smaller than the closed card.

@@ -74,8 +74,10 @@ func comesTo(shown float64, total float64) string {
 	return " ≈ "
 }
 
-// rounded adds to a line of working where the exact result met the ruler.
-func (s say) rounded(line string, exact, marked measure.Length, way string) string {
+// rounded ends a sum: what its terms, which come to so much as they are shown,
+// come to exactly, and where that met the ruler.
+func (s say) rounded(terms string, shown float64, exact, marked measure.Length, way string) string {
+	line := terms + comesTo(shown, exact.Shown(s.unit))
 	if exact == marked {
 		return line + s.text(exact)
 	}

@@ -63,16 +63,21 @@ func (w startWriter) asFolded() []string {
 
 // within is a side of the envelope less all that the card leaves of it free or pokes out by.
 func (w startWriter) within(outer, inner, before, after measure.Length) string {
-	sum, left := w.bare(outer)+" envelope", outer
+	sum, left, shown := w.bare(outer)+" envelope", outer, outer.Shown(w.unit)
 	for _, less := range []struct {
 		by   measure.Length
 		word string
 	}{{w.r.Card.Thickness, "thick"}, {w.b.Card.Ease, "ease"}, {before + after, "poking out"}} {
 		if less.by > 0 {
-			sum, left = sum+" − "+w.bare(less.by)+" "+less.word, left-less.by
+			sum, left, shown = sum+" − "+w.bare(less.by)+" "+less.word, left-less.by, shown-less.by.Shown(w.unit)
 		}
 	}
-	return w.rounded(sum+" = ", left, inner, "down")
+	return w.rounded(sum, shown, left, inner, "down")
+}
+
+// less is one length less another, and what is left.
+func (w startWriter) less(a, b, left measure.Length) string {
+	return w.bare(a) + " − " + w.bare(b) + comesTo(a.Shown(w.unit)-b.Shown(w.unit), left.Shown(w.unit)) + w.text(left)
 }
 
 // customary offers the card the trade sells for the format, where it differs.
@@ -99,8 +104,8 @@ func (w startWriter) clearance() {
 	}
 	w.answer("start", "clearance", "Room round the card", "envelope less card",
 		[]string{
-			fmt.Sprintf("%s − %s = %s wide", w.bare(e.Width), w.bare(lying.Width), w.text(room.Width)),
-			fmt.Sprintf("%s − %s = %s high; the card's %s of thickness comes out of this", w.bare(e.Height), w.bare(lying.Height), w.text(room.Height), w.text(w.r.Card.Thickness)),
+			w.less(e.Width, lying.Width, room.Width) + " wide",
+			fmt.Sprintf("%s high; the card's %s of thickness comes out of this", w.less(e.Height, lying.Height, room.Height), w.text(w.r.Card.Thickness)),
 		}, w.both("clearance", room)...)
 }
 

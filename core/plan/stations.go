@@ -182,7 +182,11 @@ func (w consequences) envelope() *document.Consequence {
 		c.Text = fmt.Sprintf("The card slides about in the %s: %s wider and %s higher than it.", name, w.text(own.Clearance.Width), w.text(own.Clearance.Height))
 	}
 	if f, ok := w.r.BestFormat(); c.Fix == nil && ok {
-		c.Fix = &document.Fix{Label: "Use " + f.Name, Patch: job.Patch{"envelope": f.ID}}
+		patch := job.Patch{"envelope": f.ID}
+		if w.b.Card.From == brief.FromEnvelope {
+			patch = job.Then(job.Resized(w.r.Card.Size, w.unit), patch) // it would be sized anew by another envelope
+		}
+		c.Fix = &document.Fix{Label: "Use " + f.Name, Patch: patch}
 	}
 	return c
 }

@@ -32,7 +32,14 @@ func (r *Result) FoldThatComesOut() (card.Fold, bool) {
 		if !f.Usual {
 			continue
 		}
-		if flat, err := f.Flat(r.Card.Size, r.Brief.Base.Shape); err == nil && r.ComesOut(flat.Size) {
+		// Of another fold the card is as thick, and so as large, as that fold makes it.
+		folded := *r.Brief
+		folded.Base.Fold = f
+		c, err := settle(&folded)
+		if err != nil {
+			continue
+		}
+		if flat, err := flatOf(&folded, c.Size); err == nil && r.ComesOut(flat.Size) {
 			return f, true
 		}
 	}

@@ -1,0 +1,171 @@
+// Package check acts plans out and adds their figures up again, sharing no
+// arithmetic with the product: it reads what a maker would read, and the files
+// a maker would cut from.
+package check
+
+import (
+	"encoding/json"
+	"flag"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"strconv"
+	"testing"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/core/work"
+)
+
+var known = work.NewMemory()
+
+var seed = flag.Uint64("seed", 7, "of the generated jobs")
+
+// howMany are so many jobs, or as many as the soak asks for.
+func howMany(n int) int {
+	if soak, err := strconv.Atoi(os.Getenv("YELLOW_PARCEL_CHECK")); err == nil {
+		return soak
+	}
+	return n
+}
+
+type fields = map[string]any
+
+// maker makes jobs up, as people type them.
+type maker struct {
+	*rand.Rand
+	metric bool
+}
+
+func pick[T any](m *maker, all ...T) T { return all[m.IntN(len(all))] }
+
+func (m *maker) length(least, most float64) string {
+	v := least + m.Float64()*(most-least)
+	if m.metric {
+		return pick(m, fmt.Sprintf("%.0f", v*25.4), fmt.Sprintf("%.0f mm", v*25.4), fmt.Sprintf("%.1f", v*25.4))
+	}
+	eighths := int(v*8 + 0.5)
+	return pick(m, fmt.Sprintf("%d %d/8", eighths/8, eighths%8), fmt.Sprintf("%d %d/8 in", eighths/8, eighths%8), fmt.Sprintf("%.2f", v))
+}
+
+func (m *maker) sometimes(f fields, percent int, name string, value func() any) {
+	if m.IntN(100) < percent {
+		f[name] = value()
+	}
+}
+
+func (m *maker) sheet() string {
+	if m.metric {
+		return pick(m, "iso-a4", "iso-a3", "mm-305x305")
+	}
+	return pick(m, "us-letter", "us-12x12", "us-12x18", "us-tabloid")
+}
+
+func (m *maker) job() fields {
+	m.metric = m.IntN(2) == 0
+	j := fields{"format": "yellow-parcel-job", "version": 1}
+	if m.metric {
+		j["unit"] = "mm"
+		m.sometimes(j, 30, "ruler", func() any { return "0.5 mm" })
+	}
+	c := fields{}
+	switch m.IntN(4) {
+	case 0:
+		j["envelope"] = pick(m, "us-a7", "us-a2", "us-a9", "iso-c6", "iso-c5", "us-slim")
+		m.sometimes(c, 20, "turn", func() any { return true })
+	case 1:
+		j["sheet"] = m.sheet()
+	default:
+		c["width"], c["height"] = m.length(3, 8), m.length(3, 8)
+		m.sometimes(j, 20, "envelope", func() any { return pick(m, "us-a7", "us-a10", "iso-c5") })
+	}
+	m.card(c)
+	j["card"] = c
+	m.sometimes(j, 60, "layers", func() any { return m.layers() })
+	m.sometimes(j, 20, "inside", func() any { return m.length(0.1, 0.5) })
+	m.sometimes(j, 60, "quantity", func() any { return 1 + m.IntN(40) })
+	m.sometimes(j, 30, "stock", func() any {
+		return []any{fields{"sheet": m.sheet(), "count": m.IntN(30)}, fields{"sheet": m.sheet(), "count": m.IntN(30), "grain": pick(m, "long", "short")}}
+	})
+	m.sometimes(j, 15, "trimmer", func() any { return fields{"longest": m.length(9, 18)} })
+	m.sometimes(j, 25, "board", func() any {
+		return fields{"groove": pick(m, "1/8 in", "1/16 in", "1 mm", "0.5 mm"), "jig": m.length(0, 0.6)}
+	})
+	m.sometimes(j, 70, "blank", func() any { return m.blank() })
+	m.sometimes(j, 50, "post", func() any {
+		return fields{"carriers": []string{pick(m, "us", "uk", "ca", "au", "de", "intl", "jp")}, "address": pick(m, "long", "short")}
+	})
+	return j
+}
+
+func (m *maker) card(c fields) {
+	m.sometimes(c, 60, "fold", func() any {
+		return pick(m, "book", "tent", "flat", "gate", "trifold", "z", "accordion", "custom")
+	})
+	if c["fold"] == "custom" {
+		c["panel_widths"] = []string{m.length(1, 3), m.length(1, 3), m.length(1, 3)}
+	}
+	m.sometimes(c, 40, "thickness", func() any { return m.length(0.02, 0.6) })
+	m.sometimes(c, 20, "overhang", func() any { return fields{pick(m, "top", "right", "bottom", "left"): m.length(0.1, 0.5)} })
+	m.sometimes(c, 30, "stock", func() any { return pick(m, "110 lb cover", "216 g", "300 g", "160 g") })
+	m.sometimes(c, 30, "build", func() any {
+		return []any{fields{"material": pick(m, "button", "bow", "card", "greyboard-1", "gem"), "joint": pick(m, "glue", "foam-1", "foam-3", "tape")}}
+	})
+}
+
+func (m *maker) layers() []any {
+	out := []any{}
+	for range m.IntN(4) {
+		l := fields{"border": m.length(0.06, 0.3)}
+		m.sometimes(l, 30, "joint", func() any { return pick(m, "foam-1", "tape", "glue") })
+		m.sometimes(l, 20, "bottom", func() any { return m.length(0.1, 0.6) })
+		out = append(out, l)
+	}
+	return out
+}
+
+func (m *maker) blank() fields {
+	b := fields{"style": pick(m, "corner-fold", "straight-fold", "box", "cut-down", "square-rescue", "contour", "wrap")}
+	m.sometimes(b, 20, "ease", func() any { return m.length(0.1, 0.4) })
+	m.sometimes(b, 20, "seam", func() any { return m.length(0.3, 0.7) })
+	m.sometimes(b, 20, "liner", func() any { return true })
+	return b
+}
+
+// made is a job and its plan.
+type made struct {
+	text string
+	doc  fields
+	*plan.Whole
+}
+
+// each plans so many generated jobs; those refused are counted and passed over.
+func each(t *testing.T, n int, visit func(*testing.T, made)) {
+	t.Helper()
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 3))}
+	planned := 0
+	for range n {
+		doc := m.job()
+		text, err := json.Marshal(doc)
+		if err != nil {
+			t.Fatal(err)
+		}
+		j, err := job.Read(text)
+		if err != nil {
+			t.Fatalf("seed %d: %s: %v", *seed, text, err)
+		}
+		all, err := plan.WorkOut(j, catalog.Standard(), plan.Work{Whole: true, NoWays: true, Memory: known})
+		if err != nil {
+			continue
+		}
+		planned++
+		visit(t, made{string(text), doc, all})
+		if t.Failed() {
+			t.Fatalf("seed %d: after %d jobs", *seed, planned)
+		}
+	}
+	if planned < n/2 {
+		t.Errorf("seed %d: only %d of %d jobs could be planned", *seed, planned, n)
+	}
+}
