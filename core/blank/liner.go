@@ -63,14 +63,11 @@ func Liner(b Blank, r measure.Ruler) (e Extra, ok bool) {
 	// Its width and its height come out on ruler marks, the fold where the envelope
 	// folds on one from its foot: what the marks do not show comes off both sides,
 	// off the foot and off the edges beside the gum.
-	foot, tip := hi.Y, lo.Y
+	at := lo.Y
 	if len(folds) > 0 {
-		at := folds[0].A.Y
-		foot = at + r.Down(measure.FromMM(hi.Y-at)).MM()
-		tip = at - r.Down(measure.FromMM(at-lo.Y)).MM()
-	} else {
-		tip = foot - r.Down(measure.FromMM(hi.Y-lo.Y)).MM()
+		at = folds[0].A.Y
 	}
+	foot, tip := at+r.Down(measure.FromMM(hi.Y-at)).MM(), at-r.Down(measure.FromMM(at-lo.Y)).MM()
 	lies = inner(whole, inset.MM(), gum.MM(), tip-lo.Y, len(folds) > 0)
 	lo, hi = lies.Bounds()
 	off := (hi.X - lo.X - r.Down(measure.FromMM(hi.X-lo.X)).MM()) / 2

@@ -87,7 +87,7 @@ func modules() ([]part, error) {
 // licences are the texts in a folder that say on which terms it may be used.
 func licences(dir string) (string, error) {
 	var files []string
-	for _, name := range []string{"LICEN[CS]E*", "COPYING*", "NOTICE*"} {
+	for _, name := range []string{"[Ll][Ii][Cc][Ee][Nn][CcSs][Ee]*", "COPYING*", "NOTICE*"} {
 		found, err := filepath.Glob(filepath.Join(dir, name))
 		if err != nil {
 			return "", err
