@@ -2,6 +2,7 @@ package card
 
 import (
 	"math"
+	"slices"
 
 	"yellow-parcel/core/measure"
 )
@@ -52,12 +53,19 @@ const (
 	rigidShare  = 0.7
 )
 
-// Ply is one sheet of a stack: across the turn it is Width wide. Under it lies
-// what joins it to the ply below: nothing (it lies free), a flat bond, or foam.
+// Ply is one sheet of a stack: where it lies along the turn and across it. Under
+// it lies what joins it to the ply below: nothing (it lies free), a flat bond, or foam.
 type Ply struct {
-	Thick, Width measure.Length
-	Low, High    float64 // Young's modulus, GPa
-	Joint        Joint
+	From, To    measure.Length // along the turn
+	Left, Right measure.Length // across it
+	Thick       measure.Length
+	Low, High   float64 // Young's modulus, GPa
+	Joint       Joint
+}
+
+// covers tells whether the ply lies over a place.
+func (p *Ply) covers(along, across measure.Length) bool {
+	return p.From <= along && along < p.To && p.Left <= across && across < p.Right
 }
 
 // Joint is what lies under a ply.
@@ -68,90 +76,12 @@ type Joint struct {
 	Cover           float64        // share of the area that has foam
 }
 
-// stiffness is the bending stiffness of a stack in N mm2, with the strain in
-// its faces at the turn, at the soft or the stiff end of what is likely. Free
-// sheets add theirs; what is stuck together bends as one.
-func stiffness(plies []Ply, length float64, stiff bool) (d, strain float64) {
-	for start := 0; start < len(plies); {
-		end := start + 1
-		for end < len(plies) && !plies[end].Joint.Free {
-			end++
-		}
-		g := group{plies[start:end], length, stiff}
-		d += g.best()
-		strain = max(strain, g.strain())
-		start = end
-	}
-	return d, strain
-}
-
-// group is plies stuck on one another, from the bottom up.
-type group struct {
-	plies  []Ply
-	length float64
-	stiff  bool
-}
-
-// best is the group's stiffness: as one, or, where the soft foam in it would
-// make that less than its parts alone, as its parts.
-func (g group) best() float64 {
-	n := len(g.plies)
-	if n == 1 {
-		return g.alone()
-	}
-	known := make([]float64, (n+1)*(n+1))
-	for size := 1; size <= n; size++ {
-		for i := 0; i+size <= n; i++ {
-			d, own, _, _ := g.joined(i, i+size)
-			most := own + d
-			for k := i + 1; k < i+size; k++ {
-				most = max(most, known[i*(n+1)+k]+known[k*(n+1)+i+size])
-			}
-			known[i*(n+1)+i+size] = most
-		}
-	}
-	return known[n]
-}
-
-// strain is that of the faces at the turn: half the height over its radius, as
-// far as the foam holds them together.
-func (g group) strain() float64 {
-	if len(g.plies) == 1 {
-		if g.alone() == 0 {
-			return 0
-		}
-		return g.plies[0].Thick.MM() / (2 * turnRadius)
-	}
-	coupled, own, full, high := g.joined(0, len(g.plies))
-	if own+full == 0 {
-		return 0
-	}
-	return (own + coupled) / (own + full) * high / (2 * turnRadius)
-}
-
-// modulus is a ply's, at the end of what is likely that the group stands for, in N/mm2.
-func (g group) modulus(p Ply) float64 {
-	if g.stiff {
-		return p.High * 1000
-	}
-	return p.Low * 1000
-}
-
-// alone is the stiffness of a group of one sheet.
-func (g group) alone() float64 {
-	p := g.plies[0]
-	e, f, b := g.modulus(p), p.Thick.MM(), p.Width.MM()
-	if e <= 0 || f <= 0 || b <= 0 {
-		return 0
-	}
-	return e * b * f * f * f / 12
-}
-
-// face is plies glued into one: its pull E b f in N, the height of its middle
-// in mm, its own bending stiffness in N mm2, its width in mm, and the foam under it.
+// face is plies glued into one, a millimetre of their width: pull E f in N,
+// height of its middle in mm, own bending stiffness in N mm2, thickness in mm,
+// and what slides under it: the shear stiffness of its foam per length.
 type face struct {
-	pull, middle, own, width float64
-	under                    Joint
+	pull, middle, own, thick float64
+	shear                    float64
 }
 
 // glued is two faces as one, the second upon the first.
@@ -159,87 +89,200 @@ func (f face) glued(on face) face {
 	pull, apart := f.pull+on.pull, on.middle-f.middle
 	return face{
 		pull: pull, middle: (f.pull*f.middle + on.pull*on.middle) / pull,
-		own: f.own + on.own + f.pull*on.pull/pull*apart*apart, width: min(f.width, on.width), under: f.under,
+		own: f.own + on.own + f.pull*on.pull/pull*apart*apart, thick: f.thick + on.thick, shear: f.shear,
 	}
 }
 
-// faces glues plies i to j together between their foams, from the bottom up, in the room given.
-func (g group) faces(i, j int, out []face) (_ []face, high float64) {
-	for _, p := range g.plies[i:j] {
-		e, f, b := g.modulus(p), p.Thick.MM(), p.Width.MM()
-		if e <= 0 || f <= 0 || b <= 0 {
-			continue
-		}
-		gap := p.Joint.Gap.MM()
-		if len(out) > 0 {
-			high += gap
-		}
-		one := face{pull: e * b * f, middle: high + f/2, own: e * b * f * f * f / 12, width: b, under: p.Joint}
-		high += f
-		if last := len(out) - 1; last >= 0 && gap == 0 {
-			out[last] = out[last].glued(one)
-			continue
-		}
-		out = append(out, one)
-	}
-	return out, high
+// beam is a stack as it bends in a half-wave of a length, at the soft or the
+// stiff end of what is likely.
+type beam struct {
+	plies []Ply
+	wave  float64 // pi over the length, per mm
+	stiff bool
+	known []knownStack
 }
 
-// joined bends plies i to j as one. Glued ones are single faces; foam between
-// faces lets them slide. Own is what the faces have by themselves, full what
-// holding them together wholly would add, coupled what the foam adds of that:
-// for two faces the sandwich formula; for more, the foams' shear in a row.
-func (g group) joined(i, j int) (coupled, own, full, high float64) {
+// knownStack is a stack met before, by the plies that lie in it.
+type knownStack struct {
+	plies [2]uint64
+	bent
+}
+
+// bent is the bending stiffness of a millimetre of a stack's width, in N mm2, and
+// the most its faces are strained at the turn.
+type bent struct{ stiffness, strain float64 }
+
+// at is the stack over a place: which plies lie there decides it.
+func (b *beam) at(along, across measure.Length) bent {
+	var key [2]uint64
+	for i := range b.plies {
+		if i < 128 && b.plies[i].covers(along, across) {
+			key[i/64] |= 1 << (i % 64)
+		}
+	}
+	for i := range b.known {
+		if b.known[i].plies == key {
+			return b.known[i].bent
+		}
+	}
+	var out bent
 	var room [8]face
-	faces, high := g.faces(i, j, room[:0])
-	var pull, moment, square, give float64
-	cover := 1.0
-	for k, f := range faces {
-		own += f.own
-		pull, moment, square = pull+f.pull, moment+f.pull*f.middle, square+f.pull*f.middle*f.middle
-		if k == 0 {
+	faces := room[:0]
+	high := 0.0
+	flush := func() {
+		one := b.bend(faces, high)
+		out.stiffness, out.strain = out.stiffness+one.stiffness, max(out.strain, one.strain)
+		faces, high = faces[:0], 0
+	}
+	for i := range b.plies {
+		if key[i/64%2]&(1<<(i%64)) == 0 || i >= 128 {
 			continue
 		}
-		shear := f.under.ShearLow
-		if g.stiff {
-			shear = f.under.Shear
+		p := &b.plies[i]
+		if p.Joint.Free {
+			flush()
 		}
-		below := faces[k-1]
-		apart := f.middle - below.middle
-		give += f.under.Gap.MM() / (shear * min(f.width, below.width) * apart * apart)
-		cover = min(cover, f.under.Cover)
+		faces, high = b.lay(faces, high, p)
 	}
-	if len(faces) < 2 {
-		return 0, own, 0, high
+	flush()
+	b.known = append(b.known, knownStack{key, out})
+	return out
+}
+
+// lay puts a ply on the faces of a group: glued to the last, or on its foam.
+func (b *beam) lay(faces []face, high float64, p *Ply) ([]face, float64) {
+	modulus, shear := p.Low*1000, p.Joint.ShearLow
+	if b.stiff {
+		modulus, shear = p.High*1000, p.Joint.Shear
 	}
-	full = max(0, square-moment*moment/pull)
-	return cover * full / (1 + math.Pi*math.Pi*full*give/(g.length*g.length)), own, full, high
+	f, gap := p.Thick.MM(), p.Joint.Gap.MM()
+	if modulus <= 0 || f <= 0 {
+		return faces, high
+	}
+	one := face{pull: modulus * f, own: modulus * f * f * f / 12, thick: f}
+	last := len(faces) - 1
+	if last >= 0 && gap > 0 {
+		high += gap
+		one.shear = p.Joint.Cover * shear / gap
+	}
+	one.middle = high + f/2
+	high += f
+	if last >= 0 && gap == 0 {
+		faces[last] = faces[last].glued(one)
+		return faces, high
+	}
+	return append(faces, one), high
+}
+
+// bend is a group of faces that slide on their foams: the exact layered beam of
+// a half-wave. U is how far each face is pushed along, found from the balance of
+// each face with the foams above and below it.
+func (b *beam) bend(faces []face, high float64) bent {
+	n := len(faces)
+	if n == 0 {
+		return bent{}
+	}
+	var out bent
+	for _, f := range faces {
+		out.stiffness += f.own
+		out.strain = max(out.strain, f.thick/(2*turnRadius))
+	}
+	if n == 1 {
+		return out
+	}
+	p := b.wave
+	var room [2][8]float64
+	push := pushed(faces, p, room[0][:0], room[1][:0])
+	energy := 0.0
+	for i, f := range faces {
+		energy += f.pull * p * p * push[i] * push[i]
+		if i > 0 {
+			g := push[i] - push[i-1] + (f.middle-faces[i-1].middle)*p
+			energy += f.shear * g * g
+		}
+	}
+	coupled := energy / (p * p * p * p)
+	own := out.stiffness
+	out.stiffness += coupled
+	out.strain = max(out.strain, high/(2*turnRadius)*coupled/(own+coupled))
+	return out
+}
+
+// pushed solves the balance of the faces, in the room given: a row each, with its neighbours only.
+func pushed(faces []face, p float64, upper, right []float64) []float64 {
+	n := len(faces)
+	for i, f := range faces {
+		below, above, load := 0.0, 0.0, 0.0
+		if i > 0 {
+			below = f.shear
+			load -= below * (f.middle - faces[i-1].middle) * p
+		}
+		if i+1 < n {
+			above = faces[i+1].shear
+			load += above * (faces[i+1].middle - f.middle) * p
+		}
+		own := f.pull*p*p + below + above
+		if i > 0 {
+			own += below * upper[i-1]
+			load += below * right[i-1]
+		}
+		upper, right = append(upper, -above/own), append(right, load/own)
+	}
+	for i := n - 2; i >= 0; i-- {
+		right[i] -= upper[i] * right[i+1]
+	}
+	return right
+}
+
+// stands is the mean boundary length of a piece of a length, in mm: it is cut
+// into stretches of one section each, across which the stiffness of every strip
+// adds. Creased is the share of its length in which faces are strained too much.
+func (b *beam) stands(length measure.Length) (mean, creased float64) {
+	var room [2][32]measure.Length
+	along, across := append(room[0][:0], 0, length), room[1][:0]
+	for _, p := range b.plies {
+		along, across = append(along, max(0, min(p.From, length)), max(0, min(p.To, length))), append(across, p.Left, p.Right)
+	}
+	slices.Sort(along)
+	slices.Sort(across)
+	along, across = slices.Compact(along), slices.Compact(across)
+	for i := 0; i+1 < len(along); i++ {
+		d, strain := 0.0, 0.0
+		for k := 0; k+1 < len(across); k++ {
+			one := b.at(along[i], across[k])
+			d, strain = d+one.stiffness*(across[k+1]-across[k]).MM(), max(strain, one.strain)
+		}
+		stretch := (along[i+1] - along[i]).MM() / length.MM()
+		mean += stretch * math.Sqrt(d/beltTension)
+		if strain > creaseAt {
+			creased += stretch
+		}
+	}
+	return mean, creased
 }
 
 // Rigidity estimates how a stack bends along the turn, over its length. A hard
-// insert makes it rigid whatever the rest. Where the strain at the turn would
-// crease the faces, the piece counts one word worse: it goes round once.
+// insert makes it rigid whatever the rest. What would be creased at the turn
+// counts twice: it goes round once.
 func Rigidity(plies []Ply, length measure.Length, hard bool) Band {
 	l := length.MM()
 	word := func(stiff bool) (Bend, float64, bool) {
-		d, strain := stiffness(plies, l, stiff)
-		lambda := math.Sqrt(d / beltTension)
-		b := Easy
+		b := beam{plies: plies, wave: math.Pi / l, stiff: stiff}
+		mean, creased := b.stands(length)
+		lambda := mean * (1 + creased)
 		switch {
 		case lambda > rigidShare*l:
-			b = TooRigid
+			return TooRigid, lambda, creased > 0
 		case lambda > easyShare*l:
-			b = Borderline
+			return Borderline, lambda, creased > 0
 		}
-		if strain > creaseAt && b < TooRigid {
-			b++
-		}
-		return b, lambda, strain > creaseAt
+		return Easy, lambda, creased > 0
 	}
 	out := Band{}
 	out.Low, out.LowMM, _ = word(false)
 	out.High, out.HighMM, out.Creases = word(true)
-	out.High = max(out.High, out.Low)
+	// Faces that share less are strained less: the stiff end is never the easier one.
+	out.High, out.HighMM = max(out.High, out.Low), max(out.HighMM, out.LowMM)
 	if hard {
 		out.Low, out.High = TooRigid, TooRigid
 	}

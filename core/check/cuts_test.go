@@ -12,7 +12,9 @@ type box struct{ x, y, w, h float64 }
 
 func same(a, b float64) bool { return math.Abs(a-b) < 0.002 }
 
-func (b box) is(o box) bool { return same(b.x, o.x) && same(b.y, o.y) && same(b.w, o.w) && same(b.h, o.h) }
+func (b box) is(o box) bool {
+	return same(b.x, o.x) && same(b.y, o.y) && same(b.w, o.w) && same(b.h, o.h)
+}
 
 // A trimmer cuts whole parts from edge to edge: every cut list, acted out on its
 // sheets, gives the pieces it promises, where it says, and what is left over.

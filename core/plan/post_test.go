@@ -211,3 +211,15 @@ func BenchmarkPostEverywhere(b *testing.B) {
 		})
 	}
 }
+
+// What makes a piece rigid is named.
+func TestTheRigidThingIsNamed(t *testing.T) {
+	p := planOf(t, `"envelope":"us-a7","layers":[],"card":{"build":[{"material":"coin","name":"lucky coin"}]}`)
+	found := false
+	for _, r := range p.Post[0].Reasons {
+		found = found || strings.HasPrefix(r.Text, "lucky coin does not bend, so it is too rigid for an 11 in turn")
+	}
+	if !found {
+		t.Errorf("%+v", p.Post[0].Reasons)
+	}
+}

@@ -41,6 +41,7 @@ type Piece struct {
 	SoldSize                 bool     // a bought format: its sides are known, not measured
 	OnCard                   []string // words carriers have for what lies on the card
 	Bends                    card.Band
+	Hard                     []string // names of what on the card does not bend at all
 	// Uneven is how much the thickness differs over the piece, with as much of
 	// its edges left out as the contents do not reach, up to edge; nil for an even piece.
 	Uneven func(edge measure.Length) measure.Length

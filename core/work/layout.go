@@ -101,23 +101,31 @@ func panels(b *brief.Brief, cut card.Size) (n int, mm2 float64) {
 	return flat.Panels, area(flat.Size) / float64(flat.Panels)
 }
 
-// plies are the sheets a sealed piece bends with: the envelope's walls and the
-// card's panels lie free, what is stuck on the front bends with it.
+// plies are the sheets a sealed piece bends with, where they lie along its longer
+// side and across it: the envelope's walls and the card's panels lie free, what
+// is stuck on the front bends with it.
 func (r sealer) plies(s *Sealed) []card.Ply {
 	b := r.Brief
 	stock, _ := b.Catalog.Material("card")
-	across := min(r.Card.Size.Width, r.Card.Size.Height)
-	ply := func(thick, width measure.Length, of catalog.Material, j card.Joint) card.Ply {
-		return card.Ply{Thick: thick, Width: width, Low: of.StiffLow, High: of.StiffHigh, Joint: j}
+	long, short := max(s.Size.Width, s.Size.Height), min(s.Size.Width, s.Size.Height)
+	size := r.Card.Size
+	// The card lies in the middle, its longer side along the piece's.
+	left, top := (short-size.Width)/2, (long-size.Height)/2
+	if size.Width > size.Height {
+		left, top = (long-size.Width)/2, (short-size.Height)/2
 	}
-	free := card.Joint{Free: true}
 	out := make([]card.Ply, 0, s.Layers+r.Base.Panels+len(b.Layers.Each)+len(b.Card.Build)+1)
+	add := func(p card.Part, thick measure.Length, of catalog.Material, j card.Joint) {
+		ply := card.Ply{From: top + p.Y, To: top + p.Y + p.Height, Left: left + p.X, Right: left + p.X + p.Width, Thick: thick, Low: of.StiffLow, High: of.StiffHigh, Joint: j}
+		if size.Width > size.Height {
+			ply.From, ply.To, ply.Left, ply.Right = left+p.X, left+p.X+p.Width, top+p.Y, top+p.Y+p.Height
+		}
+		out = append(out, ply)
+	}
 	boards := func(face brief.Face) {
 		for i, piece := range b.Card.Build {
-			p := piecePart(r.Card.Size, i, piece)
-			// A small piece does not stiffen the whole; what covers half of it does.
-			if piece.On == face && piece.Material.Kind == catalog.Board && area(card.Size{Width: p.Width, Height: p.Height}) >= area(r.Card.Size)/2 {
-				out = append(out, ply(piece.Thick, min(p.Width, p.Height, across), piece.Material, bend(piece.Joint)))
+			if piece.On == face && piece.Material.Kind == catalog.Board {
+				add(piecePart(size, i, piece), piece.Thick, piece.Material, bend(piece.Joint))
 			}
 		}
 	}
@@ -125,25 +133,30 @@ func (r sealer) plies(s *Sealed) []card.Ply {
 	if s.Skin > 0 {
 		wall = s.Skin
 	}
+	free := card.Joint{Free: true}
 	for range s.Layers {
-		out = append(out, ply(wall, min(s.Size.Width, s.Size.Height), stock, free))
+		out = append(out, card.Ply{To: long, Right: short, Thick: wall, Low: stock.StiffLow, High: stock.StiffHigh, Joint: free})
 	}
+	whole := card.Part{Width: size.Width, Height: size.Height}
 	for i := range r.Base.Panels {
-		out = append(out, ply(b.Base.Caliper(), across, stock, free))
+		add(whole, b.Base.Caliper(), stock, free)
 		if i == 0 {
 			boards(brief.Back)
 			boards(brief.Within)
-			if b.Layers.Inside > 0 {
-				out = append(out, ply(b.Base.Caliper(), across, stock, card.Joint{Cover: 1}))
+			if z := r.Layers.Inside; z.Width > 0 {
+				add(card.Part{X: (size.Width - z.Width) / 2, Y: (size.Height - z.Height) / 2, Width: z.Width, Height: z.Height}, b.Base.Caliper(), stock, card.Joint{Cover: 1})
 			}
 		}
 	}
+	below, at := size, card.Part{}
 	for i, l := range b.Layers.Each {
-		of, thick := stock, b.Base.Caliper()
+		of, thick, z := stock, b.Base.Caliper(), r.Layers.Stack[i]
 		if l.Material != nil {
 			of, thick = *l.Material, l.Material.Thickness
 		}
-		out = append(out, ply(thick, min(r.Layers.Stack[i].Width, r.Layers.Stack[i].Height), of, bend(l.Joint)))
+		at.X, at.Y, at.Width, at.Height = at.X+(below.Width-z.Width)/2, at.Y+l.Border.Top, z.Width, z.Height
+		add(at, thick, of, bend(l.Joint))
+		below = z
 	}
 	boards(brief.Front)
 	return out

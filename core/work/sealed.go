@@ -63,6 +63,9 @@ func (r sealer) seal(s *Sealed) *Sealed {
 		Uneven: func(edge measure.Length) measure.Length { return r.Card.Counted.Uneven(s.Size, edge) },
 	}
 	for _, p := range b.Card.Build {
+		if p.Material.Hard {
+			s.Piece.Hard = append(s.Piece.Hard, p.Name)
+		}
 		if p.Material.Contents != "" {
 			s.Piece.OnCard = append(s.Piece.OnCard, p.Material.Contents)
 		}
