@@ -32,10 +32,12 @@ type (
 )
 
 func (r LengthLimit) try(t *trial, key string) {
+	t.large = t.large || r.over(t.length, t.class)
 	bound(t, r, key, r.Range, int64(t.length), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
 func (r HeightLimit) try(t *trial, key string) {
+	t.large = t.large || r.over(t.height, t.class)
 	bound(t, r, key, r.Range, int64(t.height), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
@@ -50,6 +52,28 @@ func (r SumLimit) try(t *trial, key string) {
 
 func (r WeightLimit) try(t *trial, key string) {
 	bound(t, r, key, r.Range, int64(t.piece.Weight), int64(t.carrier.Measuring.Weight), 0, massUnits)
+	r.nearStep(t, key)
+}
+
+// nearStep notes a piece that a scale a little out would put on the next price.
+func (r WeightLimit) nearStep(t *trial, key string) {
+	if t.class.Prices == nil {
+		return
+	}
+	steps := t.class.Prices.Steps
+	for i, s := range steps {
+		margin := measure.Mass(s.To) - t.piece.Weight
+		if margin >= 0 && margin < measure.Mass(t.carrier.Measuring.Weight) && i+1 < len(steps) && s.To != r.Max {
+			t.note(Check{Rule: r, Code: key, State: Near, Case: "step", Unsure: s.Check,
+				Value: massUnits(int64(t.piece.Weight)), Limit: massUnits(int64(s.To)), Margin: massUnits(int64(margin)), Own: massUnits(0)})
+			return
+		}
+	}
+}
+
+// over tells whether a side is longer than a class takes, the carrier's tolerance allowed.
+func (r Range[T]) over(side measure.Length, class *Class) bool {
+	return r.Max > 0 && int64(side) > int64(r.Max)+int64(class.Limits.Tolerance)
 }
 
 func (r LengthLimit) list(c *Carrier) []Line    { return listed("Length", r.Range, c.lengthText) }
@@ -106,6 +130,7 @@ var boundWords = map[string]string{
 	"past":   "{Code} {value} is past a {class}'s {limit}, within the {own} carriers allow: ask at the counter",
 	"near":   "{Code} {value} is within measuring error of a {class}'s {limit}: ask at the counter",
 	"above":  "{Code} {value} is above a {class}'s {limit} by {margin}",
+	"step":   "{Code} {value} is within measuring error of the {limit} a price goes up to: weigh it at the counter",
 	"within": "{Code} {value} is within a {class}'s {limit} by {margin}",
 }
 

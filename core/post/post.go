@@ -123,7 +123,8 @@ func judge(c *Carrier, p Piece, quiet bool) Verdict {
 		class := &c.Classes[i]
 		t := try(c, class, &p, quiet)
 		v.Checks = append(v.Checks, t.checks...)
-		if t.under && !t.over && class.Below != "" {
+		// What is too small is not rescued by being thick or heavy, only by a side that is too long.
+		if t.under && !t.large && class.Below != "" {
 			v.Met, v.Place = class, i
 			return v
 		}

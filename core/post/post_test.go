@@ -124,3 +124,28 @@ func TestPriceNeverFallsWithWeight(t *testing.T) {
 		}
 	}
 }
+
+// A price a scale could tip is a question; what is too small for letters is not
+// carried by being thick or heavy, only by a side that is too long for them.
+func TestStepsAndLeastSizes(t *testing.T) {
+	weighing := func(p Piece, w measure.Mass) Piece { p.Weight = w; return p }
+	short := piece(4*in+in/2, 7*in, in/16)
+	short.AddressShort = true // 4 1/2 long, 7 high
+	for _, c := range []struct {
+		name  string
+		piece Piece
+		class string
+		state State
+	}{
+		{"0.94 oz", weighing(piece(5*in, 7*in, in/16), 94*measure.Ounce/100), "letter", Passes},
+		{"0.96 oz", weighing(piece(5*in, 7*in, in/16), 96*measure.Ounce/100), "letter", Near},
+		{"1.01 oz", weighing(piece(5*in, 7*in, in/16), 101*measure.Ounce/100), "letter", Passes},
+		{"small and thick", piece(3*in, 4*in, in/2), "letter", Fails},
+		{"small and heavy", weighing(piece(3*in, 4*in, in/16), 5*measure.Ounce), "letter", Fails},
+		{"short along its address, too high", short, "flat", Passes},
+	} {
+		if v := Judge(us(t), c.piece); className(v) != c.class || v.State != c.state {
+			t.Errorf("%s: %s %s, %v", c.name, className(v), v.State, v.Reasons())
+		}
+	}
+}

@@ -18,6 +18,7 @@ type trial struct {
 	troubles                int
 	near                    bool
 	over, under, surcharged bool
+	large                   bool // a side is longer than the class takes
 }
 
 // try holds a piece against every rule of a class. Surcharges are looked at
