@@ -108,9 +108,18 @@ func taken(on []Stamp, from [][]uint8, v int, unit measure.Money) []Used {
 	return out
 }
 
-// Batch stamps a batch from what is on hand: the cheapest combination as often
-// as it goes, then the next. Short is how many pieces go without.
+// Batch stamps a batch from what is on hand: as many pieces as it goes, for the
+// least beyond the price over all of them. Short is how many pieces go without.
 func Batch(on []Stamp, price measure.Money, pieces int) (sets []Set, short int) {
+	sets, short = oneByOne(on, price, pieces)
+	if better, left, ok := overAll(on, price, pieces, sets, short); ok {
+		return better, left
+	}
+	return sets, short
+}
+
+// oneByOne takes the cheapest combination as often as it goes, then the next.
+func oneByOne(on []Stamp, price measure.Money, pieces int) (sets []Set, short int) {
 	left := slices.Clone(on)
 	for pieces > 0 {
 		s, ok := Cover(left, price)

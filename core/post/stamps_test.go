@@ -2,6 +2,7 @@ package post_test
 
 import (
 	"fmt"
+	"math/rand"
 	"testing"
 
 	"yellow-parcel/core/measure"
@@ -52,5 +53,58 @@ func TestStampsByHandAndByForce(t *testing.T) {
 		if ok != (best < 1<<30) || ok && (s.Over != best-price || n != count) {
 			t.Errorf("%d: %s, by force %d over with %d", price, text(s), best-price, count)
 		}
+	}
+}
+
+// Over a whole batch no choice of combinations covers more pieces, or as many for less: small batches by force.
+func TestBatchesOfStampsByForce(t *testing.T) {
+	rng := rand.New(rand.NewSource(24))
+	better := 0
+	for range 300 {
+		on := []Stamp{{"a", measure.Money(5 + rng.Intn(40)), rng.Intn(4)}, {"b", measure.Money(5 + rng.Intn(40)), rng.Intn(4)}, {"c", measure.Money(5 + rng.Intn(40)), rng.Intn(3)}}
+		price, pieces := measure.Money(20+rng.Intn(50)), 1+rng.Intn(3)
+		// Every way of sharing the stamps out, piece by piece; the rest of the pieces go without.
+		bestShort, bestOver := pieces, measure.Money(0)
+		var share func(left [3]int, done int, over measure.Money)
+		share = func(left [3]int, done int, over measure.Money) {
+			if short := pieces - done; short < bestShort || short == bestShort && over < bestOver {
+				bestShort, bestOver = short, over
+			}
+			if done == pieces {
+				return
+			}
+			for a := 0; a <= left[0]; a++ {
+				for b := 0; b <= left[1]; b++ {
+					for c := 0; c <= left[2]; c++ {
+						if worth := measure.Money(a)*on[0].Price + measure.Money(b)*on[1].Price + measure.Money(c)*on[2].Price; worth >= price {
+							share([3]int{left[0] - a, left[1] - b, left[2] - c}, done+1, over+worth-price)
+						}
+					}
+				}
+			}
+		}
+		share([3]int{on[0].Count, on[1].Count, on[2].Count}, 0, 0)
+		sets, short := Batch(on, price, pieces)
+		over, used, covered := measure.Money(0), map[string]int{}, 0
+		for _, s := range sets {
+			over, covered = over+s.Over*measure.Money(s.Pieces), covered+s.Pieces
+			for _, u := range s.Stamps {
+				used[u.Stamp.Name] += u.Count * s.Pieces
+			}
+		}
+		if short != bestShort || over != bestOver || covered+short != pieces {
+			t.Fatalf("%v for %d of %d: %+v, %d short, %d over; want %d short, %d over", on, pieces, price, sets, short, over, bestShort, bestOver)
+		}
+		for _, s := range on {
+			if used[s.Name] > s.Count {
+				t.Fatalf("%v: %d of %s used", on, used[s.Name], s.Name)
+			}
+		}
+		if len(sets) > 1 {
+			better++
+		}
+	}
+	if better < 20 {
+		t.Errorf("only %d batches took more than one combination", better)
 	}
 }
