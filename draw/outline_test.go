@@ -1,6 +1,7 @@
 package draw
 
 import (
+	"bytes"
 	"fmt"
 	"math"
 	"os"
@@ -86,7 +87,7 @@ func FuzzReadSVG(f *testing.F) {
 	f.Fuzz(func(t *testing.T, file []byte) {
 		s, err := ReadSVG(file)
 		if err != nil {
-			if strings.Contains(err.Error(), "%!") {
+			if strings.Contains(err.Error(), "%!") && !bytes.Contains(file, []byte("%!")) {
 				t.Errorf("%q", err)
 			}
 			return
