@@ -29,7 +29,7 @@ func TestFoamUnderALayerIsFeltEverywhere(t *testing.T) {
 	s.click("answer-thickest")
 	s.until("the sum names what lies there", func() (string, bool) {
 		text := s.find(".working").MustText()
-		return text, strings.Contains(text, "2 × 0.012 base + 0.012 dusk blue mat + 0.091 lantern panel = 0.126 in")
+		return text, strings.Contains(text, "2 × 0.012 base + 0.012 dusk blue mat + 0.091 lantern panel ≈ 0.126 in")
 	})
 	s.leave()
 	s.press(input.Digit6)

@@ -49,8 +49,9 @@ func TestLayersAreSteppedSkippedAndWeighted(t *testing.T) {
 	s.fill("stamp.height", "5 1/4")
 	s.reads("stamping", "✓")
 	s.click("add-layer")
-	// A third layer takes the border of the one below: 4 1/8 - 5/8 = 3 1/2.
-	s.reads("answer-layer2", "3 1/2 × 4 13/16 in")
+	// With a third layer and the panel inside the card is 1.8 mm thick, past a sixteenth, and sized by it: 4 7/8 x 6 7/8.
+	// The third takes the border of the one below: 4 - 5/8 = 3 3/8, and 5 5/16 - 5/8.
+	s.reads("answer-layer2", "3 3/8 × 4 11/16 in")
 	s.fill("layers[2].border", "2")
 	s.reads("layers[2].border", "Layer 3 vanishes")
 	s.page.MustElement(`[aria-label="Take Layer 3 away"]`).MustClick()
@@ -112,7 +113,8 @@ func TestALongerSearchCanBeAskedFor(t *testing.T) {
 	}
 	s.page.MustReload()
 	s.page.MustElementR(id("job"), "Harbour map").MustElement("a").MustClick()
-	s.reads("tape-layers", "3 × 5 in")
+	// Ten sheets of 0.3 mm are 0.118 in thick: the card is 4 7/8 x 6 7/8, and the eighth layer 2 in less each way.
+	s.reads("tape-layers", "2 7/8 × 4 7/8 in")
 	s.leave()
 	s.press(input.Digit2)
 	s.click("pick-batch")
