@@ -137,3 +137,25 @@ func TestKeysKnowTheirPlace(t *testing.T) {
 		t.Errorf("the group has %d stops", stops)
 	}
 }
+
+// A station asked for while a new job is just being kept, and its address
+// changing, is the one that comes: the key is pressed at every moment of it.
+func TestAKeyPressedWhileTheJobIsKept(t *testing.T) {
+	s := open(t)
+	for wait := range 8 {
+		s.page.MustNavigate(s.url + "/jobs/new")
+		s.click("door-card")
+		s.fill("card.width", "4")
+		s.fill("card.height", "6")
+		s.reads("tape-base", "8 × 6 in")
+		s.leave()
+		time.Sleep(time.Duration(wait) * 90 * time.Millisecond)
+		s.press(input.Digit4)
+		s.find(id("add-piece"))
+		s.reads("saved", "Saved")
+		s.until("the address names the job and the station", func() (string, bool) {
+			at := s.page.MustInfo().URL
+			return at, strings.HasSuffix(at, "/finished") && !strings.Contains(at, "/new/")
+		})
+	}
+}

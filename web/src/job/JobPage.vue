@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { refDebounced, useEventListener, useTitle } from '@vueuse/core'
 import { computed, nextTick, onMounted, reactive, ref, useTemplateRef } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 import { usePreferences } from '@/settings/preferences'
 import { provideForm } from '@/ui/form'
 import ConflictDialog from './ConflictDialog.vue'
@@ -55,19 +55,25 @@ onMounted(() => window.setTimeout(fetchStations, 600))
 
 const live = refDebounced(said, 1200)
 
+/** The station asked for last. A new job's address changes when it is kept: a way there that this breaks off is taken again. */
+let wanted = ''
+async function to(key: string) {
+  wanted = key
+  const way = () => router.push({ name: 'job', params: { id: route.params.id as string, station: key } })
+  const broken = await way()
+  if (wanted === key && isNavigationFailure(broken, NavigationFailureType.cancelled)) await way()
+}
 async function go(key: string) {
   const station = stations.find((s) => s.key === key)
   if (!station) return
-  if (key !== here.value.key)
-    await router.push({ name: 'job', params: { id: route.params.id as string, station: key } })
+  if (key !== here.value.key) await to(key)
   await station.load().catch(() => undefined)
   await nextTick()
   document.querySelector<HTMLElement>('main h1')?.focus()
 }
 async function seek(field: string) {
   const station = stationOf(field)
-  if (station && station.key !== here.value.key)
-    await router.push({ name: 'job', params: { id: route.params.id as string, station: station.key } })
+  if (station && station.key !== here.value.key) await to(station.key)
   jobs.sought = field
 }
 

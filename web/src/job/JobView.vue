@@ -20,9 +20,10 @@ watch(named, (id) => {
   job.value = openJob(id)
   page.value = ++opened
 })
+// Whichever comes last, its name or another station, the address says both.
 watch(
-  () => job.value.id,
-  (id) => {
+  () => [job.value.id, props.id, props.station] as const,
+  ([id]) => {
     if (id && props.id === NEW) void router.replace({ name: 'job', params: { id, station: props.station } })
   },
 )
