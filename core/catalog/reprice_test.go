@@ -30,7 +30,7 @@ func TestEveryPriceCanBeChanged(t *testing.T) {
 			// A hair dearer, where the next step allows it.
 			last := len(prices) - 1
 			was := prices[last]
-			prices[last] = "99.99"
+			prices[last] = "9999"
 			out, err := post.Reprice([]byte(text), class.ID, "2026-11-01", prices)
 			if err != nil {
 				t.Fatalf("%s %s: %v", c.ID, class.ID, err)
@@ -45,7 +45,7 @@ func TestEveryPriceCanBeChanged(t *testing.T) {
 			}
 			all = append([]post.Service{{Steps: p.Steps}}, p.Others...)
 			step := all[len(all)-1].Steps[len(all[len(all)-1].Steps)-1]
-			if step.Price != 999900 || step.Check {
+			if step.Price != 99990000 || step.Check {
 				t.Errorf("%s %s: %+v after %s", c.ID, class.ID, step, was)
 			}
 			lines, now := strings.Split(text, "\n"), strings.Split(string(out), "\n")

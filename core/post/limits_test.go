@@ -284,9 +284,10 @@ func TestCarriersByHand(t *testing.T) {
 		{"uk", mm(90, 90, 3, 10), "letter", Fails, ""},
 		{"ca", mm(184, 133, 2, 25), "standard", Passes, "1.44 CAD"},
 		{"ca", mm(184, 133, 2, 40), "standard", Passes, "1.75 CAD"},
-		{"ca", mm(150, 150, 2, 25), "other", Passes, ""},
-		{"ca", mm(184, 133, 6, 25), "other", Passes, ""},
-		{"ca", mm(400, 133, 6, 25), "", Fails, ""},
+		{"ca", mm(150, 150, 2, 25), "other", Passes, "2.61 CAD"},
+		{"ca", mm(184, 133, 6, 250), "other", Passes, "5.99 CAD"},
+		{"ca", mm(400, 133, 6, 25), "parcel", Passes, ""},
+		{"ca", mm(120, 80, 8, 25), "other", Fails, ""}, // too small, and no parcel for being thick
 		{"au", mm(220, 110, 3, 30), "small", Passes, "1.70 AUD"},
 		{"au", mm(150, 150, 3, 30), "large", Passes, "3.40 AUD"},
 		{"au", mm(184, 128, 3, 30), "small", Passes, "1.70 AUD"}, // 1.4375
@@ -303,7 +304,13 @@ func TestCarriersByHand(t *testing.T) {
 		{"intl", mm(500, 330, 60, 900), "letter-post", Passes, ""},
 		{"jp", mm(220, 110, 3, 30), "standard", Passes, "110 JPY"},
 		{"jp", mm(150, 150, 3, 30), "non-standard", Passes, "140 JPY"},
-		{"jp", mm(220, 110, 3, 60), "non-standard", Passes, ""},
+		{"jp", mm(220, 110, 3, 60), "non-standard", Passes, "180 JPY"},
+		{"jp", mm(360, 250, 20, 300), "out-of-size", Passes, "660 JPY"},
+		{"au", mm(324, 229, 9, 240), "large", Passes, "5.10 AUD"},
+		{"au", mm(324, 229, 30, 240), "parcel", Passes, ""},
+		{"de", mm(229, 324, 3, 200), "gross", Passes, "1.80 EUR"}, // upright, the longest side counts
+		{"de", mm(324, 229, 60, 200), "parcel", Passes, ""},
+		{"uk", mm(98, 68, 3, 20), "letter", Fails, ""},
 		{"us", odd, "parcel", Passes, ""},
 		// 13 oz is 368.5 g: a flat to the last step; a hair more is a parcel.
 		{"us", mm(300, 220, 10, 360), "flat", Passes, "4.87 USD"},
