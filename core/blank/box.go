@@ -85,9 +85,8 @@ func (r Request) boxed(deep measure.Length) (Blank, error) {
 func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler) {
 	d := wall.MM()
 	b.Depth, b.Paper = wall, paper
-	sliver := min(usual(r, measure.Inch/16, 3*measure.Millimetre/2).MM(), d/4)
+	sliver := min(usualTaper(r).MM(), d/4)
 	var corners []Waste
-	mouth, _ := b.closingFlap()
 	for i := range b.Flaps {
 		f := &b.Flaps[i]
 		run := f.Crease.Len()
@@ -101,8 +100,6 @@ func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler)
 		f.Shape = f.Shape.Move(out.X, out.Y)
 		f.Wall = shape.Polygon{f.Base.A, f.Crease.A, f.Crease.B, f.Base.B}
 		f.Tab = from(f.Crease.B, shape.Polygon{f.Crease.B, at(f.Crease.B, d, 0), at(f.Base.B, d, sliver/d), f.Base.B}.Intersect(paper))
-		// The tabs at the mouth are that wall's own, and the one that meets its other end.
-		f.Late = f.Name == mouth.Name || f.Base.B.Dist(mouth.Base.A) < 1e-6
 		corners = append(corners, b.besideTab(*f, at, paper)...)
 		for j, w := range b.Waste {
 			if w.Kind == Tip && w.Flap == f.Name {

@@ -135,7 +135,7 @@ func (q square) cut(side measure.Length) (Blank, error) {
 	b.Body = paper.Intersect(b.Inside)
 	trim := usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
 	across, along := right-left-trim, bottom-top-trim
-	b.Taper = q.taper()
+	b.Taper = usualTaper(q.Ruler)
 	// A flap's sides run along the next creases as far as the paper's corner notch is deep.
 	root := big - max(right, -left) - max(bottom, -top)
 	flap := func(name string, crease shape.Line, keep shape.Polygon) Flap {

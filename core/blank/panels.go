@@ -27,7 +27,6 @@ type Flap struct {
 	Base   shape.Line    // where the wall meets the body; the crease itself without one
 	Wall   shape.Polygon // empty for a flat envelope
 	Tab    shape.Polygon // from its hinge, the wall's end, on; empty for a flat envelope
-	Late   bool          // its tab is at the mouth, and is glued once the card is in
 }
 
 // Hinge is where a tab leaves its wall.
@@ -59,10 +58,10 @@ func (b Blank) Layers() int {
 	return 1 + most
 }
 
-// taper is how much makers take off the sides of a flap that would else lie
+// usualTaper is how much makers take off the sides of a flap that would else lie
 // right on a fold: a cut a hair off then shows nowhere.
-func (r Request) taper() measure.Length {
-	return usual(r.Ruler, measure.Inch/16, 3*measure.Millimetre/2)
+func usualTaper(r measure.Ruler) measure.Length {
+	return usual(r, measure.Inch/16, 3*measure.Millimetre/2)
 }
 
 // tapered is a flap with a sliver off both its sides, from nothing at its

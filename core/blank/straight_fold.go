@@ -64,7 +64,7 @@ func (q rectangle) fold() (Blank, error) {
 		side, gap = usual(q.Ruler, measure.Inch/2, 12*measure.Millimetre), usual(q.Ruler, measure.Inch/4, 6*measure.Millimetre)
 	}
 	// The back loses a sliver at each side, which a seam as wide as asked for has to spare.
-	q.left = up(q.Options.length("side_flap", max(side, q.Seam+q.taper())))
+	q.left = up(q.Options.length("side_flap", max(side, q.Seam+usualTaper(q.Ruler))))
 	gap = up(q.Options.length("thumb_gap", gap))
 	q.back = room.Height - gap
 	q.top = up(q.Options.length("top_flap", min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
@@ -108,7 +108,7 @@ func (b *Blank) lay(q rectangle) {
 	l := Flap{Name: "left", Depth: q.left, Shape: shape.Polygon{{X: 0, Y: mouth + ends}, nw, sw, {X: 0, Y: base - ends}}, Crease: shape.Line{A: sw, B: nw}}
 	r := Flap{Name: "right", Depth: q.right, Shape: shape.Polygon{ne, {X: width, Y: mouth + ends}, {X: width, Y: base - ends}, se}, Crease: shape.Line{A: ne, B: se}}
 	k := Flap{Name: "back", Depth: q.back, Shape: shape.Rect(left, base, right, height), Crease: shape.Line{A: se, B: sw}}
-	b.Taper = q.taper()
+	b.Taper = usualTaper(q.Ruler)
 	k = k.tapered(b.Taper.MM(), q.back.MM())
 	u := Flap{Name: "top", Depth: q.top, Shape: shape.Polygon{{X: left + ends, Y: 0}, {X: right - ends, Y: 0}, ne, nw}, Crease: shape.Line{A: nw, B: ne}}
 	b.Paper, b.Inside = shape.Rect(0, 0, width, height), b.Body

@@ -53,6 +53,9 @@ var plainWords = map[string][]string{"closure": {"gummed"}, "wrapping": {paperOu
 
 // known refuses words that no carrier here has a rule about: one misspelt would pass for harmless.
 func (r postReader) known(p *job.PostSpec) {
+	if p.Closure == "" && p.Wrapping == "" && len(p.Contents) == 0 {
+		return
+	}
 	words := post.Vocabulary(r.Catalog.Vocabulary())
 	check := func(field, kind, word string) {
 		all := slices.Concat(words[kind], plainWords[kind])

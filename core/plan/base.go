@@ -110,8 +110,8 @@ func (w baseWriter) doubling() []string {
 	}
 	return append([]string{
 		fold.Name + " " + fold.Says + ".",
-		line(w.r.Base.Width, w.ruler.Down(w.r.Card.Size.Width), "Width"),
-		line(w.r.Base.Height, w.ruler.Down(w.r.Card.Size.Height), "Height"),
+		line(w.r.Base.Width, w.r.Whole().Width, "Width"),
+		line(w.r.Base.Height, w.r.Whole().Height, "Height"),
 	}, w.moved()...)
 }
 

@@ -165,24 +165,26 @@ func cutsIn(layout int, l trim.Layout, s trim.Step) []string {
 func (c cutWriter) missing(out *document.CutPlan) {
 	for _, x := range c.Missing {
 		s := c.Sheets[x.Sheet]
-		out.Missing = append(out.Missing, document.Missing{Sheet: s.ID, Name: s.Name, Paper: s.Paper.Name, Count: x.Count, Text: fmt.Sprintf("%s of %s more", sheetsText(x.Count), sheetName(s))})
+		out.Missing = append(out.Missing, document.Missing{Sheet: s.ID, Name: s.Name, Paper: s.Paper.Name, Count: x.Count, Text: missingSheets(x.Count, s) + " more"})
 	}
 	if len(out.Missing) > 0 {
-		c.warn("stock-short", "stock", "To make "+fmt.Sprint(c.b.Quantity+c.b.Stock.Spare)+": "+missingText(out.Missing)+".")
+		c.warn("stock-short", "stock", "To make "+fmt.Sprint(c.b.Quantity+c.b.Stock.Spare)+": "+c.missingText()+".")
 	}
 }
 
 // missingText names all that is to be bought: "5 sheets of Letter kraft and 2 sheets of 12 × 12 more".
-func missingText(all []document.Missing) string {
-	texts := make([]string, len(all))
-	for i, m := range all {
-		texts[i] = strings.TrimSuffix(m.Text, " more")
+func (w *writer) missingText() string {
+	batch, texts := &w.r.Batch, make([]string, len(w.r.Batch.Missing))
+	for i, m := range batch.Missing {
+		texts[i] = missingSheets(m.Count, batch.Sheets[m.Sheet])
 	}
 	if last := len(texts) - 1; last > 0 {
 		return strings.Join(texts[:last], ", ") + " and " + texts[last] + " more"
 	}
 	return texts[0] + " more"
 }
+
+func missingSheets(n int, s brief.Sheet) string { return sheetsText(n) + " of " + sheetName(s) }
 
 func sheetName(s brief.Sheet) string { return strings.TrimSpace(s.Name + " " + s.Paper.Name) }
 

@@ -27,7 +27,7 @@ func (w *writer) layers() {
 type layersWriter struct{ *writer }
 
 func (w layersWriter) stacked() {
-	below := card.Size{Width: w.ruler.Down(w.r.Card.Size.Width), Height: w.ruler.Down(w.r.Card.Size.Height)}
+	below := w.r.Whole()
 	for i, l := range w.b.Layers.Each {
 		z := w.r.Layers.Stack[i]
 		key := fmt.Sprintf("layer%d", i)
@@ -64,7 +64,7 @@ func (w layersWriter) inside() {
 	if border == 0 {
 		return
 	}
-	z, of := w.r.Layers.Inside, card.Size{Width: w.ruler.Down(w.r.Card.Size.Width), Height: w.ruler.Down(w.r.Card.Size.Height)}
+	z, of := w.r.Layers.Inside, w.r.Whole()
 	w.plan.Inside = &document.Layer{Name: "Inside panel", Width: w.length(z.Width), Height: w.length(z.Height), Border: w.length(border), Bottom: w.length(border)}
 	w.answer("layers", "inside", "Inside panel", "border "+w.text(border), []string{
 		w.step(of.Width, 2*border, z.Width) + " wide",

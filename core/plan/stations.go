@@ -199,7 +199,7 @@ func (w consequences) sheet() *document.Consequence {
 	case cuts.Problem == nil && len(cuts.Missing) == 0:
 		return nil
 	case cuts.Problem == nil:
-		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + missingText(cuts.Missing) + "."}
+		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + w.missingText() + "."}
 	}
 	c := &document.Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
 	if w.r.ComesOut(w.r.Base.Size) {

@@ -186,9 +186,7 @@ func (b *Batch) ToBuy() int {
 
 // LiesAcross tells whether only its grain keeps a piece out of the sheets.
 func (r *Result) LiesAcross(piece trim.Piece) bool {
-	return piece.Grain != "" && slices.ContainsFunc(r.Batch.Problem.Sheets, func(s trim.Sheet) bool {
-		return s.Count != 0 && (piece.Paper == "" || piece.Paper == s.Paper) && yields(s.Size, piece.Size)
-	})
+	return piece.Grain != "" && r.comesOut(piece.Size, piece.Paper)
 }
 
 // leftOver gathers equal offcuts that are worth keeping, the largest first.
@@ -238,13 +236,14 @@ func (b *Batch) cost(cards int) {
 
 // ComesOut tells whether a base of a size lies in any sheet it may be cut from.
 func (r *Result) ComesOut(z card.Size) bool {
-	paper := r.Brief.Base.Paper.Name
-	for _, s := range r.Batch.Problem.Sheets {
-		if s.Count != 0 && (paper == "" || paper == s.Paper) && yields(s.Size, z) {
-			return true
-		}
-	}
-	return false
+	return r.comesOut(z, r.Brief.Base.Paper.Name)
+}
+
+// comesOut tells whether a piece lies in any sheet of its paper, whichever way the grain runs.
+func (r *Result) comesOut(z card.Size, paper string) bool {
+	return slices.ContainsFunc(r.Batch.Problem.Sheets, func(s trim.Sheet) bool {
+		return s.Count != 0 && (paper == "" || paper == s.Paper) && yields(s.Size, z)
+	})
 }
 
 // yields tells whether a piece comes out of a sheet at all.

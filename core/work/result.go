@@ -75,7 +75,7 @@ func (r *Result) Top() card.Size {
 	if n := len(r.Layers.Stack); n > 0 {
 		return r.Layers.Stack[n-1]
 	}
-	return whole(r.Brief, r.Card.Size)
+	return r.Whole()
 }
 
 // Makeable is a card that comes out of the sheet, in the bought envelope that takes it best.

@@ -124,6 +124,9 @@ func whole(b *brief.Brief, z card.Size) card.Size {
 	return card.Size{Width: b.Ruler.Down(z.Width), Height: b.Ruler.Down(z.Height)}
 }
 
+// Whole is the card as it is cut.
+func (r *Result) Whole() card.Size { return whole(r.Brief, r.Card.Size) }
+
 func flatOf(b *brief.Brief, z card.Size) (card.Flat, error) {
 	flat, err := b.Base.Fold.Flat(whole(b, z), b.Base.Shape)
 	if err != nil {
@@ -158,7 +161,7 @@ func (r *Result) insidePanel() error {
 	if b.Layers.Inside == 0 {
 		return nil
 	}
-	r.Layers.Inside = card.Step(whole(b, r.Card.Size), card.Equal(b.Layers.Inside), b.Ruler)
+	r.Layers.Inside = card.Step(r.Whole(), card.Equal(b.Layers.Inside), b.Ruler)
 	if min(r.Layers.Inside.Width, r.Layers.Inside.Height) < brief.Pieces.Least {
 		return problem("inside", "the inside panel vanishes: a border of %s on both sides of %s leaves less than %s; try %s",
 			b.Layers.Inside.Text(b.Unit), r.Card.Size.Text(b.Unit), brief.Pieces.Least.Text(b.Unit), brief.Borders.Example(b.Unit))
@@ -169,7 +172,7 @@ func (r *Result) insidePanel() error {
 // ladder is a set of samples to hold against the card.
 func ladder(r *Result) []card.Size {
 	b := r.Brief
-	return card.Ladder(whole(b, r.Card.Size), brief.UsualStep(b.Unit), b.Usual(3*measure.Inch/2, 40*measure.Millimetre), b.Ruler)
+	return card.Ladder(r.Whole(), brief.UsualStep(b.Unit), b.Usual(3*measure.Inch/2, 40*measure.Millimetre), b.Ruler)
 }
 
 // makes are the cards the sheet gives, when the job starts from one.
