@@ -63,7 +63,7 @@ const mostSheets = 100_000
 func (r stockReader) stock(j job.Job) {
 	r.Stock.Currency = j.Currency
 	if j.Currency == "" {
-		r.Stock.Currency = map[measure.Unit]string{measure.Inches: "USD", measure.Millimetres: "EUR"}[r.Unit]
+		r.Stock.Currency = job.UsualCurrency(r.Unit)
 	}
 	if len(r.Stock.Currency) > 12 {
 		r.fail("currency", "%q is too long; try USD", job.Quoted(r.Stock.Currency))

@@ -99,17 +99,44 @@ func (m *Map) row(xs []measure.Length, y0, y1 measure.Length) {
 }
 
 // Uneven is how much the thickness of a sealed piece of a size differs, its
-// card in the middle: as much of its edges as the contents do not reach is left
-// out, up to edge; where they end farther in, the envelope alone counts too.
+// contents in the middle. The outer edge of the piece is left out along every
+// side that the contents do not reach: that they do not fill it to, pulled flat
+// round them. Where they end farther in than that, the bare envelope counts too.
 func (m Map) Uneven(sealed Size, edge measure.Length) measure.Length {
 	w, h := m.Card.Width+m.Left+m.Right, m.Card.Height+m.Top+m.Bottom
 	if (sealed.Width < sealed.Height) != (w < h) && w != h {
-		w, h = h, w
+		sealed = sealed.Turned()
 	}
-	if (sealed.Width-w)/2 > edge || (sealed.Height-h)/2 > edge {
-		return m.Thickest.Thick
+	x0, x1, bareX := m.counted(-m.Left, w, sealed.Width, edge)
+	y0, y1, bareY := m.counted(-m.Top, h, sealed.Height, edge)
+	if x0 >= x1 || y0 >= y1 {
+		return 0
 	}
-	return m.Variation()
+	in := func(c Cell) bool { return c.X < x1 && c.X+c.Width > x0 && c.Y < y1 && c.Y+c.Height > y0 }
+	most, least := measure.Length(0), m.Thickest.Thick
+	if in(m.Thickest) {
+		most = m.Thickest.Thick
+	}
+	for _, c := range m.Cells {
+		if in(c) {
+			most, least = max(most, min(c.Thick, m.Thickest.Thick)), min(least, c.Thick)
+		}
+	}
+	if bareX || bareY {
+		least = 0
+	}
+	return max(0, most-least)
+}
+
+// counted is the stretch of a sealed piece that its evenness is judged over, and
+// whether the bare envelope is part of it; the contents lie from start on.
+func (m Map) counted(start, contents, sealed, edge measure.Length) (from, to measure.Length, bare bool) {
+	gap := (sealed - contents) / 2
+	from, to = start-gap, start+contents+gap
+	if sealed > contents+m.Thickest.Thick {
+		from, to = from+edge, to-edge
+	}
+	return from, to, from < start
 }
 
 // Slab is a part cut through by a section: how far along, how high it starts, how thick.

@@ -122,12 +122,30 @@ func TestMapByHand(t *testing.T) {
 	if math.Abs(area-35) > 1e-9 {
 		t.Errorf("the map covers %v of 35 sq in", area)
 	}
-	// In an envelope 1/4 in larger each way the edges count for nothing; in one 3 in longer the bare envelope does.
-	if v := m.Uneven(Size{23 * in / 4, 29 * in / 4}, in); v != of(3.3) {
-		t.Errorf("differs by %v", v.MM())
+	for _, c := range []struct {
+		what          string
+		width, height measure.Length
+		want          float64
+	}{
+		// 7/8 in of the card is left out all round: mat and bead, 3.9, on bare card, 0.6.
+		{"1/4 in longer each way", 21 * in / 4 + in / 2, 29 * in / 4, 3.3},
+		// The card ends 1 1/2 in from the ends: the bare envelope counts.
+		{"3 in longer", 23 * in / 4, 10 * in, 3.9},
+		// As tight as the card: its contents reach every side, and nothing is left out.
+		{"no longer", 11 * in / 2, 7 * in, 3.9},
+		// Turned in its envelope, the same.
+		{"turned", 29 * in / 4, 23 * in / 4, 3.3},
+	} {
+		if v := m.Uneven(Size{c.width, c.height}, in); v != of(c.want) {
+			t.Errorf("%s: differs by %v, want %v", c.what, v.MM(), c.want)
+		}
 	}
-	if v := m.Uneven(Size{23 * in / 4, 10 * in}, in); v != of(3.9) {
-		t.Errorf("in a long envelope it differs by %v", v.MM())
+	// A bow 3/4 in from the side lies in the inch that is left out; one 1 in from it does not.
+	for at, want := range map[measure.Length]float64{in / 4: 0, 3 * in / 4: 0, in: 5} {
+		bow := Lay(Size{5 * in, 7 * in}, []Part{parts[0], {Name: "bow", X: at - in/4, Y: 3 * in, Width: in / 4, Height: in / 2, Thick: of(5)}})
+		if v := bow.Uneven(Size{21 * in / 4, 29 * in / 4}, in); v != of(want) {
+			t.Errorf("a bow up to %v in from the side: differs by %v, want %v", at.In(), v.MM(), want)
+		}
 	}
 	// The section at the bead: back and front right across, the mat, the bead upon it.
 	slabs := m.Section()

@@ -2,6 +2,7 @@ package job
 
 import (
 	"reflect"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -9,7 +10,8 @@ import (
 )
 
 // Switch changes the job's unit and ruler without changing a single measure:
-// numbers typed without a unit get the one they were typed in. It walks the
+// numbers typed without a unit get the one they were typed in, and prices stay
+// in the currency they were in. It walks the
 // job's own types, so that no field is left out.
 func Switch(j Job, to measure.Unit) Job {
 	from := j.Unit
@@ -17,8 +19,19 @@ func Switch(j Job, to measure.Unit) Job {
 		from = measure.Inches
 	}
 	out := withUnits(reflect.ValueOf(j), from).Interface().(Job)
+	if out.Currency == "" && slices.ContainsFunc(j.Stock, func(s StockSpec) bool { return s.Price != "" }) {
+		out.Currency = UsualCurrency(from)
+	}
 	out.Unit, out.Ruler = to, measure.DefaultRuler(to).String()
 	return out
+}
+
+// UsualCurrency is what prices are in where a job in a unit does not say.
+func UsualCurrency(u measure.Unit) string {
+	if u == measure.Inches {
+		return "USD"
+	}
+	return "EUR"
 }
 
 // massUnits are the units a bare weight is in.

@@ -81,6 +81,28 @@ func TestPaperGrainAndReach(t *testing.T) {
 	}
 }
 
+// A layer of a paper of its own does not colour the base, which asks for none.
+func TestALayersPaperIsItsOwn(t *testing.T) {
+	for _, c := range []struct{ what, stock, base string }{
+		{"nothing on hand", "", ""},
+		{"both on hand", `,"stock":[{"sheet":"us-letter","count":40,"paper":"Kelp"},{"sheet":"us-letter","count":40,"paper":"Dune"}]`, "Dune"},
+		{"not enough of it", `,"stock":[{"sheet":"us-letter","count":40,"paper":"Kelp"},{"sheet":"us-letter","count":4}]`, ""},
+		{"nothing else on hand", `,"stock":[{"sheet":"us-letter","count":40,"paper":"Kelp"}]`, "Kelp"},
+	} {
+		p := planOf(t, `"envelope":"us-a2","quantity":10,"layers":[{"border":"1/8","paper":"Kelp","colour":"#225577"}]`+c.stock)
+		if p.CutPlan.Problem != nil {
+			t.Errorf("%s: %s", c.what, p.CutPlan.Problem.Text)
+		}
+		for _, s := range p.CutPlan.Sheets {
+			for _, q := range s.Pieces {
+				if want := map[string]string{"base": c.base, "Layer 1": "Kelp"}[q.Piece]; s.Paper != want {
+					t.Errorf("%s: %s cut from %q, want %q", c.what, q.Piece, s.Paper, want)
+				}
+			}
+		}
+	}
+}
+
 func TestStartFromASheet(t *testing.T) {
 	p := planOf(t, `"unit":"mm","sheet":"iso-a4"`)
 	if p.Card.From != "sheet" || p.Card.Text != "148 × 210 mm" || p.Base.PerSheet != 1 {

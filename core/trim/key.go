@@ -9,6 +9,12 @@ import "encoding/binary"
 func (p *Problem) Key() string {
 	var b []byte
 	number := func(n int64) { b = binary.AppendVarint(b, n) }
+	flag := func(on bool) {
+		b = append(b, 0)
+		if on {
+			b[len(b)-1] = 1
+		}
+	}
 	text := func(s string) {
 		number(int64(len(s)))
 		b = append(b, s...)
@@ -29,11 +35,8 @@ func (p *Problem) Key() string {
 		number(int64(s.Size.Width))
 		number(int64(s.Size.Height))
 		number(int64(s.Count))
-		buy := int64(0)
-		if s.Buy {
-			buy = 1
-		}
-		number(buy)
+		flag(s.Buy)
+		flag(s.Kept)
 	}
 	number(int64(p.Limits.Longest))
 	number(int64(p.Limits.Deepest))

@@ -34,7 +34,8 @@ type Piece struct {
 const Unlimited = -1
 
 // Sheet is stock to cut from. Grain is the side the fibres run along, empty when not known.
-// Sheets to Buy are taken only when those on hand do not do.
+// Sheets to Buy are taken only when those on hand do not do. A sheet that is
+// Kept is cut only into pieces that ask for its paper.
 type Sheet struct {
 	Name  string
 	Size  card.Size
@@ -42,6 +43,7 @@ type Sheet struct {
 	Paper string
 	Grain Side
 	Buy   bool
+	Kept  bool
 }
 
 // Limits are what the trimmer can do: the longest cut, and the deepest the
@@ -171,9 +173,12 @@ func (e *ReachError) Error() string {
 	return fmt.Sprintf("no cut within the trimmer's reach gets %s out of %s", e.Piece.Name, e.Sheet.Name)
 }
 
+// Takes tells whether a sheet may be cut into pieces of a paper; "" is any.
+func (s Sheet) Takes(paper string) bool { return paper == s.Paper || paper == "" && !s.Kept }
+
 // ways tells how a piece may lie in a sheet: upright, turned.
 func ways(p Piece, s Sheet) (upright, turned bool) {
-	if p.Paper != "" && p.Paper != s.Paper {
+	if !s.Takes(p.Paper) {
 		return false, false
 	}
 	upright = p.Size.Width <= s.Size.Width && p.Size.Height <= s.Size.Height

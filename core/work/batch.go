@@ -77,6 +77,7 @@ func batchOf(r *Result) Batch {
 	for _, name := range papers(b) {
 		buy(toBuy(b, name), name)
 	}
+	keep(p.Sheets, b)
 	// Where none of those gives a piece, another sheet of those on hand is bought for it.
 	for _, piece := range p.Pieces {
 		if slices.ContainsFunc(p.Sheets[len(b.Stock.OnHand):], func(s trim.Sheet) bool { return gives(s, piece, p.Limits) }) {
@@ -94,7 +95,7 @@ func batchOf(r *Result) Batch {
 
 // gives tells whether a piece comes out of a sheet of its paper, its grain and the trimmer's reach observed.
 func gives(s trim.Sheet, piece trim.Piece, limits trim.Limits) bool {
-	if piece.Paper != "" && piece.Paper != s.Paper {
+	if !s.Takes(piece.Paper) {
 		return false
 	}
 	if piece.Grain == "" && limits == (trim.Limits{}) {
@@ -123,14 +124,28 @@ func Useful(z card.Size) bool { return min(z.Width, z.Height) >= useful }
 func papers(b *brief.Brief) []string {
 	out := []string{b.Base.Paper.Name}
 	for _, l := range b.Layers.Each {
-		out = append(out, l.Paper.Name)
+		if l.Paper.Name != "" { // what names none is cut from what the base is cut from
+			out = append(out, l.Paper.Name)
+		}
 	}
 	slices.Sort(out)
-	out = slices.Compact(out)
-	if len(out) > 1 && out[0] == "" {
-		out = out[1:] // whatever is bought does for pieces of any paper
+	return slices.Compact(out)
+}
+
+// keep holds the sheets of a layer's own paper back from pieces that ask for
+// none: a coloured layer would colour the base. Where nothing else is on hand
+// they are cut into everything.
+func keep(sheets []trim.Sheet, b *brief.Brief) {
+	own := func(s trim.Sheet) bool {
+		return s.Paper != "" && s.Paper != b.Base.Paper.Name &&
+			slices.ContainsFunc(b.Layers.Each, func(l brief.Layer) bool { return l.Paper.Name == s.Paper })
 	}
-	return out
+	if len(b.Stock.OnHand) > 0 && !slices.ContainsFunc(sheets[:len(b.Stock.OnHand)], func(s trim.Sheet) bool { return !own(s) }) {
+		return
+	}
+	for i := range sheets {
+		sheets[i].Kept = own(sheets[i])
+	}
 }
 
 // toBuy is a sheet that could be had of a paper: as the one on hand is, or the job's own.
@@ -242,7 +257,7 @@ func (r *Result) ComesOut(z card.Size) bool {
 // comesOut tells whether a piece lies in any sheet of its paper, whichever way the grain runs.
 func (r *Result) comesOut(z card.Size, paper string) bool {
 	return slices.ContainsFunc(r.Batch.Problem.Sheets, func(s trim.Sheet) bool {
-		return s.Count != 0 && (paper == "" || paper == s.Paper) && yields(s.Size, z)
+		return s.Count != 0 && s.Takes(paper) && yields(s.Size, z)
 	})
 }
 
