@@ -17,7 +17,8 @@ type Part struct {
 	Weight        measure.Mass
 	Base          bool // the folded card itself, or a full panel of it
 	Hard          bool
-	Index         int // of what the maker added, else -1
+	Loose         bool // laid over everything: it takes up bumps of its own thickness
+	Index         int  // of what the maker added, else -1
 }
 
 func (p Part) right() measure.Length  { return p.X + p.Width }
@@ -125,7 +126,26 @@ func (m Map) Uneven(sealed Size, edge measure.Length) measure.Length {
 	if bareX || bareY {
 		least = 0
 	}
-	return max(0, most-least)
+	return max(0, most-least-m.takenUp())
+}
+
+// takenUp is how much of a bump the sheets laid over it take up.
+func (m Map) takenUp() measure.Length {
+	sum := measure.Length(0)
+	for _, p := range m.Parts {
+		if p.Loose {
+			sum += p.Thick
+		}
+	}
+	return sum
+}
+
+// Shielded tells whether a part lies under a loose sheet that takes it up: soft,
+// and standing out of the sheet no more than the sheet is thick.
+func (m Map) Shielded(p Part) bool {
+	return !p.Hard && slices.ContainsFunc(m.Parts, func(o Part) bool {
+		return o.Loose && p.Thick <= 2*o.Thick && o.X <= p.X && o.Y <= p.Y && o.right() >= p.right() && o.bottom() >= p.bottom()
+	})
 }
 
 // counted is the stretch of a sealed piece that its evenness is judged over, and

@@ -128,7 +128,7 @@ func TestMapByHand(t *testing.T) {
 		want          float64
 	}{
 		// 7/8 in of the card is left out all round: mat and bead, 3.9, on bare card, 0.6.
-		{"1/4 in longer each way", 21 * in / 4 + in / 2, 29 * in / 4, 3.3},
+		{"1/4 in longer each way", 21*in/4 + in/2, 29 * in / 4, 3.3},
 		// The card ends 1 1/2 in from the ends: the bare envelope counts.
 		{"3 in longer", 23 * in / 4, 10 * in, 3.9},
 		// As tight as the card: its contents reach every side, and nothing is left out.
@@ -146,6 +146,16 @@ func TestMapByHand(t *testing.T) {
 		if v := bow.Uneven(Size{21 * in / 4, 29 * in / 4}, in); v != of(want) {
 			t.Errorf("a bow up to %v in from the side: differs by %v, want %v", at.In(), v.MM(), want)
 		}
+	}
+	// A sheet of 1.5 mm laid over it adds to the thickest and takes as much off the differences; it shields the bead, not the button that pokes out.
+	over := Lay(Size{5 * in, 7 * in}, append(parts, Part{Name: "sheet", Width: 5 * in, Height: 7 * in, Thick: of(1.5), Loose: true}))
+	if v := over.Uneven(Size{23 * in / 4, 29 * in / 4}, in); v != of(1.8) || over.Thickest.Thick != of(5.4) {
+		t.Errorf("under a sheet it differs by %v, %v thick", v.MM(), over.Thickest.Thick.MM())
+	}
+	hard := parts[4]
+	hard.Hard = true
+	if !over.Shielded(parts[4]) || over.Shielded(parts[3]) || over.Shielded(hard) || m.Shielded(parts[4]) {
+		t.Error("what the sheet shields")
 	}
 	// The section at the bead: back and front right across, the mat, the bead upon it.
 	slabs := m.Section()

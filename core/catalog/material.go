@@ -38,11 +38,13 @@ const (
 	Bond  = "bond"
 	Foam  = "foam"
 	Trim  = "trim"
+	Loose = "loose"
 )
 
 // Kinds are the kinds of material: sheets that are stiff, what sticks them
-// together flat, what lifts them, and what is put on top.
-func Kinds() []string { return []string{Board, Bond, Foam, Trim} }
+// together flat, what lifts them, what is put on top, and sheets laid over it all
+// loose, which take up bumps.
+func Kinds() []string { return []string{Board, Bond, Foam, Trim, Loose} }
 
 // MaterialRow is a material as people type it, a line of the catalogue.
 type MaterialRow struct {

@@ -51,6 +51,15 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		// Measured with its bow at 5.6 mm; without it 0.6 mm, until it is measured again.
 		{`"unit":"mm","envelope":"iso-c6","layers":[],"card":{"thickness":"5.6","build":[{"material":"bow"}]},"post":{"carriers":["uk"]}`,
 			"uk", "Leave ribbon bow off, and measure it again", "letter", "0.87 GBP"},
+		// 0.6 + 4.6 + 3 + 0.5 = 8.7. All on flat tape 4.9, a question; the button off 5.7; both 1.9.
+		{`"unit":"mm","envelope":"iso-c6","layers":[{"border":"4","joint":"foam-2"},{"border":"4","joint":"foam-2"}],"card":{"build":[{"material":"button"}]},"post":{"carriers":["uk"]}`,
+			"uk", "Put all that is on foam on flat tape, and leave button off", "letter", "0.87 GBP"},
+		// A flat for 1.63: 5 3/4 in in an envelope of 6 1/8 is a letter, though a square one.
+		{`"card":{"width":"6","height":"6","thickness":"1/8"}`, "us", "Make the card 1/4 in smaller each way", "letter", "1.27 USD"},
+		{`"unit":"mm","card":{"width":"120","height":"120"},"blank":{"style":"corner-fold"},"post":{"carriers":["au"]}`,
+			"au", "Make it: rectangle for a square card", "small", "1.70 AUD"},
+		// A button of 3 mm under a sheet that takes up half of it: the counter decides, not the surcharge.
+		{`"envelope":"us-a7","layers":[],"card":{"build":[{"material":"button"}]}`, "us", "Lay embossed sheet over it", "letter", "0.78 USD"},
 	} {
 		p := planOf(t, c.fields)
 		post := inUseOf(p)[c.carrier]
@@ -63,6 +72,53 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 			for _, w := range post.WaysOut {
 				t.Errorf("    %s: %s %s", w.Label, w.Class, w.PriceText)
 			}
+		}
+	}
+}
+
+// The ways out offered of one verdict are different in kind, the sure ones
+// first; what goes for less with a question or a surcharge comes after them. No
+// size is offered for what only the estimate of how it bends would gain by it.
+func TestWaysOutDifferInKind(t *testing.T) {
+	kinds := []string{"Put ", "Leave ", "Move ", "Lay ", "Give ", "Make it", "Buy ", "narrower", "shorter", "each way", "wider", "taller", "stock", "Take ", "Close ", "Address ", "Wrap "}
+	rng := rand.New(rand.NewPCG(20, 11))
+	seen, paired := map[string]bool{}, 0
+	for range 60 {
+		text := randomJob(rng)
+		p, err := Make(read(t, text), catalog.Standard())
+		if err != nil {
+			continue
+		}
+		for _, of := range p.Post {
+			sure, here := true, map[string]bool{}
+			for _, w := range of.WaysOut {
+				if sure = sure && w.Verdict == "pass"; !sure && w.Verdict == "pass" {
+					t.Errorf("%s: %s passes, and comes after what does not", text, w.Label)
+				}
+				if strings.Contains(w.Label, ", and ") && !strings.HasSuffix(w.Label, ", and measure it again") {
+					paired++
+					continue
+				}
+				for _, k := range kinds {
+					if strings.Contains(w.Label, k) {
+						if here[k] {
+							t.Errorf("%s: two ways that %s", text, k)
+						}
+						here[k], seen[k] = true, true
+						break
+					}
+				}
+			}
+		}
+	}
+	if len(seen) < 9 || paired < 5 {
+		t.Errorf("only %v were offered, and %d times two changes", seen, paired)
+	}
+	// A stiff strip along the short side: longer by a few millimetres it would only just be said to bend.
+	strip := planOf(t, `"card":{"width":"7","height":"5","build":[{"material":"greyboard-3","width":"3","height":"5"}]}`)
+	for _, w := range strip.Post[0].WaysOut {
+		if strings.Contains(w.Label, "wider") || strings.Contains(w.Label, "taller") {
+			t.Errorf("%s, because of how it bends", w.Label)
 		}
 	}
 }

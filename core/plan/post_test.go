@@ -89,7 +89,8 @@ func TestWaysOutKeepTheirPromise(t *testing.T) {
 				if got.Verdict != w.Verdict || got.Class != w.Class || got.PriceText != w.PriceText {
 					t.Errorf("%s, %s: %s promised %s %s %s, came to %s %s %s", fields, id, w.Label, w.Class, w.Verdict, w.PriceText, got.Class, got.Verdict, got.PriceText)
 				}
-				if before.Price != nil && got.Price != nil && *got.Price > *before.Price || before.Verdict == "pass" && got.Verdict != "pass" || got.Verdict == "refused" {
+				cheaper := before.Price != nil && got.Price != nil && *got.Price < *before.Price
+				if before.Price != nil && got.Price != nil && *got.Price > *before.Price || before.Verdict == "pass" && got.Verdict != "pass" && !cheaper || got.Verdict == "refused" {
 					t.Errorf("%s, %s: %s is worse: %s %s after %s %s", fields, id, w.Label, got.Verdict, got.PriceText, before.Verdict, before.PriceText)
 				}
 				kept++

@@ -17,6 +17,11 @@ func (o Contents) try(t *trial, key string) {
 			t.note(Check{Rule: o, Code: key, State: Surcharged, Case: "uneven", Value: nameFigure(c)})
 		}
 	}
+	for i, c := range t.piece.Shielded {
+		if slices.Contains(o, c) && !slices.Contains(inside, c) && !slices.Contains(t.piece.Shielded[:i], c) {
+			t.note(Check{Rule: o, Code: key, State: Near, Case: "shielded", Value: nameFigure(c)})
+		}
+	}
 }
 
 func (Contents) valid(*carrierCheck, []any) {}
@@ -26,7 +31,8 @@ func (o Contents) list(*Carrier) []Line {
 }
 
 func (Contents) words() map[string]string {
-	return map[string]string{"limit": "even contents", "uneven": "A {value} inside makes it uneven: {more}"}
+	return map[string]string{"limit": "even contents", "uneven": "A {value} inside makes it uneven: {more}",
+		"shielded": "A {value} inside can be felt less under the sheet laid over it: ask at the counter"}
 }
 
 func (o Contents) vocabulary() (string, []string) { return "contents", o }

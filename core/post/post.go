@@ -40,6 +40,7 @@ type Piece struct {
 	Weight                   measure.Mass
 	SoldSize                 bool     // a bought format: its sides are known, not measured
 	OnCard                   []string // words carriers have for what lies on the card
+	Shielded                 []string // the same, of what a sheet laid over it takes up
 	Bends                    card.Band
 	Hard                     []string // names of what on the card does not bend at all
 	// Uneven is how much the thickness differs over the piece, with as much of
@@ -67,6 +68,7 @@ type Verdict struct {
 	Place     int    // of the class in the carrier's list
 	State     State
 	Troubles  int     // how many checks of the class it meets did not simply pass
+	Refused   int     // how many checks of the cheaper classes it failed
 	Checks    []Check // every check of the class it meets, and what the cheaper classes refused
 	Price     measure.Money
 	Priced    bool   // false: ask at the counter
@@ -110,6 +112,22 @@ func (v Verdict) Compare(w Verdict) int {
 	return cmp.Or(state, price)
 }
 
+// NoDearer tells whether v is as good as w, and costs no more.
+func (v Verdict) NoDearer(w Verdict) bool {
+	if rank[v.State] > rank[w.State] {
+		return false
+	}
+	if v.Priced && w.Priced {
+		return v.Price <= w.Price
+	}
+	return v.Place <= w.Place
+}
+
+// Cheaper tells whether a piece goes for less, whatever the counter may ask.
+func (v Verdict) Cheaper(w Verdict) bool {
+	return v.State != Fails && v.Priced && w.Priced && v.Price < w.Price
+}
+
 // Judge tries the carrier's classes cheapest first and gives the first that takes the piece.
 func Judge(c *Carrier, p Piece) Verdict { return judge(c, p, false) }
 
@@ -131,6 +149,7 @@ func judge(c *Carrier, p Piece, quiet bool) Verdict {
 		if t.over || t.under {
 			// Of a class that does not take it only what it refused matters.
 			v.Checks = v.Reasons()
+			v.Refused += t.failed
 			continue
 		}
 		v.Met, v.Place = class, i

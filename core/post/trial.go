@@ -15,7 +15,7 @@ type trial struct {
 	length, height          measure.Length // the length is the side parallel to the address
 	side                    measure.Length // how far a side may be out
 	checks                  []Check
-	troubles                int
+	troubles, failed        int
 	near                    bool
 	over, under, surcharged bool
 	large                   bool // a side is longer than the class takes
@@ -70,6 +70,9 @@ func (t *trial) add(c Check) {
 	t.surcharged = t.surcharged || c.State == Surcharged
 	if c.State != Passes {
 		t.troubles++
+	}
+	if c.State == Fails {
+		t.failed++
 	}
 	if !t.quiet {
 		c.Class = t.class

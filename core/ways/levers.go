@@ -1,7 +1,6 @@
 package ways
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 
@@ -15,9 +14,11 @@ import (
 )
 
 // Lever is a change the search may try: its words, how much work it is, and the
-// patch. Levers of one family do the same thing more or less. Words has places
-// {0}, {1} for With: lengths, sizes, names of things and names as they are.
+// patch. Levers of one family do the same thing more or less; of one kind, the
+// same to another thing. Words has places {0}, {1} for With: lengths, sizes, names
+// of things and names as they are.
 type Lever struct {
+	Kind    kind
 	Family  string
 	Words   string
 	With    []any
@@ -25,6 +26,26 @@ type Lever struct {
 	Minutes int
 	Patch   job.Patch
 }
+
+// kind is what a lever does, whatever it does it to.
+type kind int
+
+// The kinds of lever.
+const (
+	byHand kind = iota // how the piece is handed in
+	foam
+	move
+	shield
+	leave // something on the card, a layer, the inside panel or the liner
+	paper
+	ease
+	fold // another envelope
+	buy
+	smaller // one way
+	smallerAll
+	larger
+	two // one change after another
+)
 
 // Thing is the name of something on the card, in the middle of a sentence.
 type Thing string
@@ -47,7 +68,7 @@ func (s *search) levers() []Lever {
 
 // seconds are the changes worth trying after another.
 func (s *search) seconds() []Lever {
-	return slices.Concat(s.handLevers(), s.anew(s.foamLevers()), s.anew(s.pieceLevers()), s.envelopeLevers())
+	return slices.Concat(s.handLevers(), s.anew(s.foamLevers()), s.anew(s.pieceLevers()), s.anew(s.shieldLevers()), s.envelopeLevers())
 }
 
 // anew marks levers that change what the card is made of: what was measured or
@@ -74,7 +95,7 @@ func (s *search) anew(all []Lever) []Lever {
 func (s *search) handLevers() []Lever {
 	var out []Lever
 	for _, l := range post.Levers(s.result.Brief.Post.Handed) {
-		out = append(out, Lever{Family: l.Family, Words: l.Label, Minutes: l.Minutes, Patch: l.Patch})
+		out = append(out, Lever{Kind: byHand, Family: l.Family, Words: l.Label, Minutes: l.Minutes, Patch: l.Patch})
 	}
 	return out
 }
@@ -97,76 +118,6 @@ func with(all []any, i int, field string, v any) []any {
 	return out
 }
 
-// flatTape is the joint that lifts nothing.
-const flatTape = "tape"
-
-// thinner are the joints that lift less than one does, the thickest first, flat tape last.
-func (s *search) thinner(than brief.Joint) (ids []string, names []Thing) {
-	foams := slices.Clone(s.result.Brief.Catalog.Materials)
-	slices.SortStableFunc(foams, func(a, b catalog.Material) int { return cmp.Compare(b.Thickness, a.Thickness) })
-	for _, f := range foams {
-		if f.Kind == catalog.Foam && f.Thickness < than.Material.Thickness {
-			ids, names = append(ids, f.ID), append(names, Thing(f.Name))
-		}
-	}
-	return append(ids, flatTape), append(names, "flat tape")
-}
-
-// foamLevers swap foam for a thinner one, under a layer or a piece.
-func (s *search) foamLevers() []Lever {
-	var out []Lever
-	add := func(family, name string, j brief.Joint, patch func(id string) job.Patch) {
-		if !j.Foam() {
-			return
-		}
-		ids, names := s.thinner(j)
-		for k, id := range ids {
-			out = append(out, Lever{Family: family, Words: "Put {0} on {1}", With: []any{Thing(name), names[k]}, Minutes: minutesFoam + k/4, Patch: patch(id)})
-		}
-	}
-	layers := listOf(s.doc, "", "layers")
-	for i, l := range s.result.Brief.Layers.Each {
-		if i < len(layers) {
-			add(fmt.Sprintf("foam-layer%d", i), l.Name, l.Joint, func(id string) job.Patch {
-				return job.Patch{"layers": with(layers, i, "joint", id)}
-			})
-		}
-	}
-	build := listOf(s.doc, "card", "build")
-	for i, b := range s.result.Brief.Card.Build {
-		add(fmt.Sprintf("foam-part%d", i), b.Name, b.Joint, func(id string) job.Patch {
-			return job.Set("card", "build", with(build, i, "joint", id))
-		})
-	}
-	return out
-}
-
-// pieceLevers take a piece off the card, or move it to where the card is thinnest.
-func (s *search) pieceLevers() []Lever {
-	var out []Lever
-	b := s.result.Brief
-	build := listOf(s.doc, "card", "build")
-	thin := s.result.Card.Map.Thinnest
-	for i, p := range b.Card.Build {
-		rest := slices.Delete(slices.Clone(build), i, i+1)
-		out = append(out, Lever{Family: fmt.Sprintf("off%d", i), Words: "Leave {0} off", With: []any{Thing(p.Name)}, Minutes: minutesRemove, Patch: job.Set("card", "build", rest)})
-		if p.Material.Kind != catalog.Trim {
-			continue
-		}
-		z := p.Size
-		if z.Width < thin.Width && z.Height < thin.Height {
-			x, y := b.Ruler.Nearest(thin.X+(thin.Width-z.Width)/2), b.Ruler.Nearest(thin.Y+(thin.Height-z.Height)/2)
-			moved := with(with(build, i, "x", x.Text(b.Unit)), i, "y", y.Text(b.Unit))
-			out = append(out, Lever{Family: fmt.Sprintf("move%d", i), Words: "Move {0} to {1} from the left, {2} from the top", With: []any{Thing(p.Name), x, y},
-				Minutes: minutesMove, Patch: job.Set("card", "build", moved)})
-		}
-	}
-	if len(build) > 1 {
-		out = append(out, Lever{Family: "off-all", Words: "Leave everything on top off", Minutes: minutesRemove + len(build), Patch: job.Set("card", "build", []any{})})
-	}
-	return out
-}
-
 // layerLevers leave a layer off.
 func (s *search) layerLevers() []Lever {
 	var out []Lever
@@ -174,7 +125,7 @@ func (s *search) layerLevers() []Lever {
 	for i := range layers {
 		if i < len(s.result.Brief.Layers.Each) {
 			rest := slices.Delete(slices.Clone(layers), i, i+1)
-			out = append(out, Lever{Family: "layer", Words: "Leave {0} off", With: []any{Thing(s.result.Brief.Layers.Each[i].Name)}, Minutes: minutesLayer, Patch: job.Patch{"layers": rest}})
+			out = append(out, Lever{Kind: leave, Family: "layer", Words: "Leave {0} off", With: []any{Thing(s.result.Brief.Layers.Each[i].Name)}, Minutes: minutesLayer, Patch: job.Patch{"layers": rest}})
 		}
 	}
 	return out
@@ -204,17 +155,17 @@ func (s *search) thinnerLevers() []Lever {
 	if lifted > 1 {
 		ids, names := s.thinner(thickest)
 		for k, id := range ids {
-			out = append(out, Lever{Family: "foam-all", Words: "Put all that is on foam on {0}", With: []any{names[k]}, Minutes: minutesFoam*lifted + k/4, Patch: s.onFoam(id, b)})
+			out = append(out, Lever{Kind: foam, Family: "foam-all", Words: "Put all that is on foam on {0}", With: []any{names[k]}, Minutes: minutesFoam*lifted + k/4, Patch: s.onFoam(id, b)})
 		}
 	}
 	if b.Layers.Inside > 0 {
-		out = append(out, Lever{Family: "inside", Words: "Leave the inside panel out", Minutes: minutesLayer, Patch: job.Patch{"inside": nil}})
+		out = append(out, Lever{Kind: leave, Family: "inside", Words: "Leave the inside panel out", Minutes: minutesLayer, Patch: job.Patch{"inside": nil}})
 	}
 	build := listOf(s.doc, "card", "build")
 	for i, p := range b.Card.Build {
 		for _, m := range b.Catalog.Materials {
 			if p.Material.Kind == catalog.Board && m.Kind == catalog.Board && m.Thickness < p.Material.Thickness && !m.Hard {
-				out = append(out, Lever{Family: fmt.Sprintf("board%d", i), Words: "Make {0} of {1}", With: []any{Thing(p.Name), Thing(m.Name)}, Minutes: minutesLayer, Patch: job.Set("card", "build", with(build, i, "material", m.ID))})
+				out = append(out, Lever{Kind: paper, Family: fmt.Sprintf("board%d", i), Words: "Make {0} of {1}", With: []any{Thing(p.Name), Thing(m.Name)}, Minutes: minutesLayer, Patch: job.Set("card", "build", with(build, i, "material", m.ID))})
 			}
 		}
 	}
@@ -250,11 +201,11 @@ func (s *search) lessLevers() []Lever {
 	var out []Lever
 	b := s.result.Brief
 	if b.Blank.Liner {
-		out = append(out, Lever{Family: "liner", Words: "Leave the liner out", Minutes: minutesRemove, Patch: job.Set("blank", "liner", nil)})
+		out = append(out, Lever{Kind: leave, Family: "liner", Words: "Leave the liner out", Minutes: minutesRemove, Patch: job.Set("blank", "liner", nil)})
 	}
 	snug := b.Usual(measure.Inch/8, 3*measure.Millimetre)
 	if s.result.Pieces[0].Made != nil && b.Blank.Ease > snug {
-		out = append(out, Lever{Family: "ease", Words: "Give the envelope {0} of ease", With: []any{snug}, Minutes: minutesMark, Patch: job.Set("blank", "ease", snug.Text(b.Unit))})
+		out = append(out, Lever{Kind: ease, Family: "ease", Words: "Give the envelope {0} of ease", With: []any{snug}, Minutes: minutesMark, Patch: job.Set("blank", "ease", snug.Text(b.Unit))})
 	}
 	return out
 }
@@ -267,7 +218,7 @@ func (s *search) stockLevers() []Lever {
 	var out []Lever
 	for _, gsm := range lighter {
 		if float64(gsm) < s.result.Brief.Base.GSM()-1 {
-			out = append(out, Lever{Family: "stock", Words: fmt.Sprintf("Make the base of %d g/m² stock", gsm), Minutes: minutesBuy, Patch: job.Set("card", "stock", fmt.Sprintf("%d g", gsm))})
+			out = append(out, Lever{Kind: paper, Family: "stock", Words: fmt.Sprintf("Make the base of %d g/m² stock", gsm), Minutes: minutesBuy, Patch: job.Set("card", "stock", fmt.Sprintf("%d g", gsm))})
 		}
 	}
 	return out
@@ -290,7 +241,7 @@ func (s *search) envelopeLevers() []Lever {
 			if b.Envelope == nil && b.Blank.Style != nil && b.Blank.Style.ID == style.ID && style.Variant(b.Blank.Variant, b.Blank.Options).ID == v.ID {
 				continue
 			}
-			out = append(out, Lever{Family: "make", Words: "Make it: {0}", With: []any{Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v))})
+			out = append(out, Lever{Kind: fold, Family: "make", Words: "Make it: {0}", With: []any{Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v))})
 		}
 	}
 	tried := 0
@@ -303,7 +254,7 @@ func (s *search) envelopeLevers() []Lever {
 			continue
 		}
 		tried++
-		l := Lever{Family: "buy", Words: "Buy {0} envelopes", With: []any{f.Name}, Minutes: minutesBuy, Patch: job.Then(keep, job.Patch{"envelope": f.ID})}
+		l := Lever{Kind: buy, Family: "buy", Words: "Buy {0} envelopes", With: []any{f.Name}, Minutes: minutesBuy, Patch: job.Then(keep, job.Patch{"envelope": f.ID})}
 		if fit.Verdict == card.Loose {
 			l.Minutes++
 		}

@@ -22,12 +22,14 @@ const halfInch = measure.Inch / 2
 
 // direction is a way the size of a card is changed.
 type direction struct {
+	kind          kind
 	family, words string
 	w, h          measure.Length
 }
 
 var directions = []direction{
-	{"narrower", "narrower", -1, 0}, {"shorter", "shorter", 0, -1}, {"smaller", "smaller each way", -1, -1}, {"wider", "wider", 1, 0}, {"taller", "taller", 0, 1},
+	{smaller, "narrower", "narrower", -1, 0}, {smaller, "shorter", "shorter", 0, -1}, {smallerAll, "smaller", "smaller each way", -1, -1},
+	{larger, "wider", "wider", 1, 0}, {larger, "taller", "taller", 0, 1},
 }
 
 // sizes makes a card of a given size smaller or larger by marks of the ruler.
@@ -69,5 +71,8 @@ func (s *search) sizeLever(d direction, marks measure.Length) (Lever, bool) {
 	if min(to.Width, to.Height) < brief.Pieces.Least || by > mostChanged {
 		return Lever{}, false
 	}
-	return Lever{Family: d.family, Words: "Make the card {0} " + d.words + ": {1}", With: []any{by, to}, Minutes: minutesMark + int(by/halfInch), Patch: job.Resized(to, b.Unit)}, true
+	return Lever{Kind: d.kind, Family: d.family, Words: "Make the card {0} " + d.words + ": {1}", With: []any{by, to}, Minutes: minutesMark + int(by/halfInch), Patch: job.Resized(to, b.Unit)}, true
 }
+
+// sizes tells whether a lever changes the card's size.
+func (l Lever) sizes() bool { return l.Kind == smaller || l.Kind == smallerAll || l.Kind == larger }

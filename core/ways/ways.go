@@ -39,6 +39,7 @@ const most = 5
 
 // tried is a lever, or two after another, and what each carrier makes of it.
 type tried struct {
+	kind     kind
 	family   string
 	levers   []Lever
 	minutes  int
@@ -79,86 +80,98 @@ func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memo
 	return out
 }
 
-// second tries a second change after the best of the first ones, for the first
-// carrier none of them passes.
+// second tries a second change after the best of the first ones, for every
+// carrier that none of them brings into its cheapest class.
 func (s *search) second(now []post.Verdict, all []tried) []tried {
 	var out []tried
+	built := map[string]bool{}
 	for i := range now {
 		if solved(i, now[i], all) {
 			continue
 		}
-		best, ok := bestFor(i, now[i], all)
-		if !ok {
-			continue
-		}
-		after := &search{shipped: s.shipped, memory: s.memory, result: best.result, doc: best.doc}
-		for _, t := range after.all(after.seconds()) {
-			if t.family != best.family {
-				t.levers, t.minutes = append(slices.Clone(best.levers), t.levers...), t.minutes+best.minutes
-				t.patch = job.Then(best.patch, t.patch)
-				out = append(out, t)
+		for _, best := range bases(i, now[i], all) {
+			if built[best.family] {
+				continue
+			}
+			built[best.family] = true
+			after := &search{shipped: s.shipped, memory: s.memory, result: best.result, doc: best.doc}
+			for _, t := range after.all(after.seconds()) {
+				if t.family != best.family {
+					t.levers, t.minutes, t.kind = append(slices.Clone(best.levers), t.levers...), t.minutes+best.minutes, two
+					t.patch = job.Then(best.patch, t.patch)
+					out = append(out, t)
+				}
 			}
 		}
-		break
 	}
 	return out
 }
 
-// solved tells whether the piece passes with a carrier, or a single change makes it.
+// solved tells whether the piece goes in the cheapest class of a carrier without
+// a question, or a single change makes it.
 func solved(i int, now post.Verdict, all []tried) bool {
-	return now.State == post.Passes || slices.ContainsFunc(all, func(t tried) bool {
-		return t.verdicts[i].State == post.Passes && t.verdicts[i].Compare(now) < 0
-	})
+	goes := func(v post.Verdict) bool { return v.State == post.Passes && v.Place == 0 }
+	return goes(now) || slices.ContainsFunc(all, func(t tried) bool { return goes(t.verdicts[i]) })
 }
 
-// bestFor is the change to build a second one on: the best that does better by
-// itself, else the least work that leaves less to put right.
-func bestFor(i int, now post.Verdict, all []tried) (tried, bool) {
-	best, ok, better := tried{}, false, false
+// bases are the changes to build a second one on: the best that does better by
+// itself, and the least work that leaves less to put right.
+func bases(i int, now post.Verdict, all []tried) []tried {
+	var does, less []tried
 	for _, t := range all {
-		v := t.verdicts[i]
-		does := v.Compare(now) < 0
-		less := v.State != post.Fails && v.Compare(now) == 0 && v.Place <= now.Place && v.Troubles < now.Troubles
-		if !does && !less {
-			continue
-		}
-		if !ok || does && !better || does == better && order(i, t, best) < 0 {
-			best, ok, better = t, true, does
+		switch v := t.verdicts[i]; {
+		case better(v, now):
+			does = append(does, t)
+		case v.State != post.Fails && v.Place <= now.Place && (v.Troubles < now.Troubles || v.Refused < now.Refused):
+			less = append(less, t)
 		}
 	}
-	return best, ok
+	var out []tried
+	for _, of := range [][]tried{does, less} {
+		if len(of) > 0 {
+			out = append(out, slices.MinFunc(of, func(a, b tried) int { return order(i, now, a, b) }))
+		}
+	}
+	return out
 }
 
-// order ranks two changes for a carrier: those that pass first, then the least
-// work, then the lower price.
-func order(i int, a, b tried) int {
+// better tells whether a verdict does better than the one there is, or goes for less.
+func better(v, now post.Verdict) bool { return v.Compare(now) < 0 || v.Cheaper(now) }
+
+// order ranks two changes for a carrier: those that pass first, then those that
+// do better without a new question, then the least work, then the lower price.
+func order(i int, now post.Verdict, a, b tried) int {
+	first := func(v, w bool) int {
+		switch {
+		case v == w:
+			return 0
+		case v:
+			return -1
+		}
+		return 1
+	}
 	v, w := a.verdicts[i], b.verdicts[i]
-	passes := 0
-	if (v.State == post.Passes) != (w.State == post.Passes) {
-		passes = 1
-		if v.State == post.Passes {
-			passes = -1
-		}
-	}
-	return cmp.Or(passes, cmp.Compare(a.minutes, b.minutes), v.Compare(w), cmp.Compare(v.Place, w.Place))
+	return cmp.Or(first(v.State == post.Passes, w.State == post.Passes), first(v.Compare(now) < 0, w.Compare(now) < 0),
+		cmp.Compare(a.minutes, b.minutes), v.Compare(w), cmp.Compare(v.Place, w.Place))
 }
 
-// offer is the best ways out of a verdict, one of each family.
+// offer is the best ways out of a verdict, one of each kind. Two changes are
+// offered only where no single one does as well.
 func offer(i int, now post.Verdict, all []tried) Out {
-	var better []tried
+	var good []tried
 	for _, t := range all {
-		if t.verdicts[i].Compare(now) < 0 {
-			better = append(better, t)
+		if better(t.verdicts[i], now) && !(t.kind == two && matched(i, t, all)) {
+			good = append(good, t)
 		}
 	}
-	slices.SortStableFunc(better, func(a, b tried) int { return order(i, a, b) })
+	slices.SortStableFunc(good, func(a, b tried) int { return order(i, now, a, b) })
 	var out Out
-	seen := map[string]bool{}
-	for _, t := range better {
-		if seen[t.family] || len(out.Ways) == most {
+	seen := map[kind]bool{}
+	for _, t := range good {
+		if seen[t.kind] || len(out.Ways) == most {
 			continue
 		}
-		seen[t.family] = true
+		seen[t.kind] = true
 		w := Way{Levers: t.levers, Patch: t.patch, Minutes: t.minutes, Verdict: t.verdicts[i], To: t.to}
 		if now.Priced && w.Verdict.Priced && now.Price > w.Verdict.Price {
 			w.Saves = now.Price - w.Verdict.Price
@@ -167,6 +180,11 @@ func offer(i int, now post.Verdict, all []tried) Out {
 	}
 	out.None = len(out.Ways) == 0 && work.Improvable(&now)
 	return out
+}
+
+// matched tells whether a single change does as well as two.
+func matched(i int, t tried, all []tried) bool {
+	return slices.ContainsFunc(all, func(one tried) bool { return one.kind != two && one.verdicts[i].NoDearer(t.verdicts[i]) })
 }
 
 // all tries levers on the job, each on its own.
@@ -194,11 +212,23 @@ func (s *search) attempt(l Lever) (tried, bool) {
 		return tried{}, false
 	}
 	carriers := r.Brief.Post.Carriers
-	t := tried{family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
+	t := tried{kind: l.Kind, family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
 	for _, c := range carriers {
-		t.verdicts = append(t.verdicts, post.Outcome(c, use.Piece))
+		v := post.Outcome(c, use.Piece)
+		if l.sizes() && s.flattered(c, use, v) {
+			v = post.Verdict{Carrier: c, State: post.Fails}
+		}
+		t.verdicts = append(t.verdicts, v)
 	}
 	return t, true
+}
+
+// flattered tells whether a change of size does better only by the estimate of
+// how a piece bends, which no few marks more or less decide.
+func (s *search) flattered(c *post.Carrier, use *work.Sealed, v post.Verdict) bool {
+	as := use.Piece
+	as.Bends = s.result.Pieces[0].Piece.Bends
+	return v.Compare(post.Outcome(c, as)) < 0
 }
 
 // worked works a document out as far as the piece in use.

@@ -72,7 +72,7 @@ func piecePart(whole card.Size, i int, p brief.Piece) card.Part {
 		z.Height = whole.Height
 	}
 	out := card.Part{Name: p.Name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
-		Thick: p.Thick + p.Joint.Material.Thickness, Lift: p.Joint.Lift(), Hard: p.Material.Hard, Index: i, Weight: p.Weight}
+		Thick: p.Thick + p.Joint.Material.Thickness, Lift: p.Joint.Lift(), Hard: p.Material.Hard, Loose: p.Material.Kind == catalog.Loose, Index: i, Weight: p.Weight}
 	if p.X != nil {
 		out.X = *p.X
 	}
@@ -101,6 +101,9 @@ func panels(b *brief.Brief, cut card.Size) (n int, mm2 float64) {
 	return flat.Panels, area(flat.Size) / float64(flat.Panels)
 }
 
+// paperDensity is that of uncoated paper, in g/m2 for each millimetre.
+const paperDensity = 800
+
 // plies are the sheets a sealed piece bends with, where they lie along its longer
 // side and across it: the envelope's walls and the card's panels lie free, what
 // is stuck on the front bends with it.
@@ -124,8 +127,15 @@ func (r sealer) plies(s *Sealed) []card.Ply {
 	}
 	boards := func(face brief.Face) {
 		for i, piece := range b.Card.Build {
-			if piece.On == face && piece.Material.Kind == catalog.Board {
+			if piece.On != face {
+				continue
+			}
+			switch piece.Material.Kind {
+			case catalog.Board:
 				add(piecePart(size, i, piece), piece.Thick, piece.Material, bend(piece.Joint))
+			case catalog.Loose:
+				// Pressed out it is as thick as it stands; what bends is its paper.
+				add(piecePart(size, i, piece), measure.FromMM(piece.Material.GSM/paperDensity), piece.Material, card.Joint{Free: true})
 			}
 		}
 	}

@@ -23,7 +23,7 @@ var given = []reflect.Type{
 
 // naming are the fields that name a thing: an edge, a flap, a rule, a paper, a class.
 var naming = strings.Fields(`ID Name Paper Bought Service Code Case Weakest
-	From MarkFrom Face Flap Place Under Over Closure Wrapping Contents OnCard Hard`)
+	From MarkFrom Face Flap Place Under Over Closure Wrapping Contents OnCard Shielded Hard`)
 
 // A result says what things are and how long; how they are worded is not its
 // business. The texts in it are names and identifiers.

@@ -2,6 +2,7 @@ package work
 
 import (
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
@@ -62,11 +63,15 @@ func (r sealer) seal(s *Sealed) *Sealed {
 		Bends: r.bends(s), Guessed: b.Card.Measured && !b.Card.Raised,
 		Uneven: func(edge measure.Length) measure.Length { return r.Card.Counted.Uneven(s.Size, edge) },
 	}
-	for _, p := range b.Card.Build {
+	for i, p := range b.Card.Build {
 		if p.Material.Hard {
 			s.Piece.Hard = append(s.Piece.Hard, p.Name)
 		}
-		if p.Material.Contents != "" {
+		switch {
+		case p.Material.Contents == "":
+		case p.On == brief.Front && r.Card.Map.Shielded(piecePart(r.Card.Size, i, p)):
+			s.Piece.Shielded = append(s.Piece.Shielded, p.Material.Contents)
+		default:
 			s.Piece.OnCard = append(s.Piece.OnCard, p.Material.Contents)
 		}
 	}

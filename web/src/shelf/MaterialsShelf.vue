@@ -39,6 +39,7 @@ const kinds = [
   { title: 'Bond: sticks flat', value: 'bond' },
   { title: 'Foam: lifts', value: 'foam' },
   { title: 'Trim: lies on top', value: 'trim' },
+  { title: 'Loose: a sheet laid over it all', value: 'loose' },
 ]
 const fields: {
   name: 'name' | 'thickness' | 'weight' | 'stiff_low' | 'stiff_high' | 'contents'

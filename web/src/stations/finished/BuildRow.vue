@@ -8,7 +8,7 @@ import { useJob } from '@/job/job'
 import TextField from '@/ui/TextField.vue'
 
 /** One thing on the card: what it is, how it is stuck on, where it lies. */
-const props = defineProps<{ at: number; piece: BuildSpec }>()
+const props = defineProps<{ at: number; piece: BuildSpec; loose: boolean }>()
 const emit = defineEmits<{ change: [patch: Partial<BuildSpec>, field: string]; remove: [] }>()
 const jobs = useJob()
 const more = ref(false)
@@ -32,7 +32,7 @@ const places: { name: 'x' | 'y' | 'width' | 'height'; label: string; placeholder
     <div class="first">
       <MaterialPicker
         :label="piece.name || 'Piece'"
-        :kinds="['trim', 'board']"
+        :kinds="['trim', 'board', 'loose']"
         :value="piece.material"
         :field="field('material')"
         @pick="emit('change', { material: $event ?? piece.material }, 'material')"
@@ -41,7 +41,7 @@ const places: { name: 'x' | 'y' | 'width' | 'height'; label: string; placeholder
         label="Stuck on with"
         :kinds="['bond', 'foam']"
         :value="piece.joint"
-        none="glue"
+        :none="loose ? 'lies loose' : 'glue'"
         :field="field('joint')"
         @pick="set('joint', $event)"
       />

@@ -21,7 +21,7 @@ const build = computed(() => plan.value.build)
 const post = computed(() => plan.value.post.find((p) => p.in_use))
 const pieces = computed<BuildSpec[]>(() => job.value.card?.build ?? [])
 const choices = computed(() =>
-  (catalog.value?.materials ?? []).filter((m) => m.kind === 'trim' || m.kind === 'board'),
+  (catalog.value?.materials ?? []).filter((m) => ['trim', 'board', 'loose'].includes(m.kind)),
 )
 const set = (next: BuildSpec[], key = '') => jobs.change({ card: { build: next.length ? next : null } }, key)
 function change(at: number, patch: Partial<BuildSpec>, field: string) {
@@ -112,6 +112,7 @@ const shown = computed(() => (job.value.post?.bend as Bend | undefined) ?? 'esti
         :key="`${i}/${pieces.length}`"
         :at="i"
         :piece="p"
+        :loose="choices.some((m) => m.id === p.material && m.kind === 'loose')"
         @change="(patch, field) => change(i, patch, field)"
         @remove="remove(i)"
       />
