@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"net/http"
 	"reflect"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -29,7 +30,11 @@ type service struct {
 	memory  *work.Memory
 	bench   bench
 	rules   *ruleMemory
+	now     func() time.Time
 }
+
+// today is the day prices are held against, YYYY-MM-DD.
+func (s *service) today() string { return s.now().Format(time.DateOnly) }
 
 // JobInput is a job document as it came, so that what is wrong with it can be said field by field.
 type JobInput struct {
@@ -136,7 +141,7 @@ func (s *service) workOut(ctx context.Context, raw []byte, how plan.Work) (*plan
 	if err != nil {
 		return nil, problem(err)
 	}
-	how.Memory, how.Today = s.memory, today()
+	how.Memory, how.Today = s.memory, s.today()
 	all, err := plan.WorkOut(one, library, how)
 	if err != nil {
 		return nil, problem(err)

@@ -12,11 +12,15 @@ import (
 	"sync"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"yellow-parcel/store"
 )
 
 const lantern = `{"format":"yellow-parcel-job","version":1,"title":"Lantern week","envelope":"us-a7","layers":["1/8 in"]}`
+
+// harvest is the day it is in these tests.
+var harvest = time.Date(2026, 9, 23, 12, 0, 0, 0, time.UTC)
 
 func serve(t *testing.T, set Settings) (*httptest.Server, *store.Store) {
 	t.Helper()
@@ -24,6 +28,7 @@ func serve(t *testing.T, set Settings) (*httptest.Server, *store.Store) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	set.Now = func() time.Time { return harvest }
 	pages := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>the page")}, "assets/a.js": {Data: []byte("1")}}
 	server := httptest.NewServer(New(kept, pages, set))
 	t.Cleanup(func() {

@@ -4,7 +4,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	lru "github.com/hashicorp/golang-lru/v2"
@@ -135,19 +134,19 @@ func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, e
 	out := &carriersOutput{Body: []CarrierEntry{}}
 	for _, c := range s.catalog.Carriers {
 		text, _ := catalog.CarrierText(c.ID)
-		out.Body = append(out.Body, entryOf(c, text, mine))
+		out.Body = append(out.Body, s.entryOf(c, text, mine))
 		delete(mine, c.ID)
 	}
 	for _, k := range kept {
 		if _, ok := mine[k.ID]; ok {
-			out.Body = append(out.Body, entryOf(post.Carrier{ID: k.ID, Name: k.ID}, "", mine))
+			out.Body = append(out.Body, s.entryOf(post.Carrier{ID: k.ID, Name: k.ID}, "", mine))
 		}
 	}
 	return out, nil
 }
 
 // entryOf is a carrier that ships, or the own copy in its place.
-func entryOf(c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
+func (s *service) entryOf(c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
 	e := CarrierEntry{Ships: text != ""}
 	if k, ok := mine[c.ID]; ok {
 		text, e.Own, e.Revision = k.Document, true, k.Revision
@@ -160,13 +159,14 @@ func entryOf(c post.Carrier, text string, mine map[string]store.Carrier) Carrier
 	}
 	e.ID, e.Name, e.Notes, e.Stated, e.Currency, e.Unit, e.Text = c.ID, c.Name, c.Notes, c.Stated, c.Currency, string(c.Unit), text
 	e.Classes = []CarrierClass{}
+	today := s.today()
 	for _, class := range c.Classes {
-		e.Classes = append(e.Classes, classInWords(c, class))
+		e.Classes = append(e.Classes, classInWords(c, class, today))
 	}
 	return e
 }
 
-func classInWords(c post.Carrier, class post.Class) CarrierClass {
+func classInWords(c post.Carrier, class post.Class, today string) CarrierClass {
 	out := CarrierClass{ID: class.ID, Name: class.Name, Note: class.Note, Limits: []CarrierRule{}, Extra: []string{}, Prices: []CarrierRule{}}
 	held, more := class.List(&c)
 	for _, l := range held {
@@ -174,7 +174,7 @@ func classInWords(c post.Carrier, class post.Class) CarrierClass {
 	}
 	out.Extra = append(out.Extra, more...)
 	if p := class.Prices; p != nil {
-		out.Dated, out.Check, out.Stale = p.Effective, p.Check, plan.Stale(p.Effective, today())
+		out.Dated, out.Check, out.Stale = p.Effective, p.Check, plan.Stale(p.Effective, today)
 		priced(&out, c, p.Name, p.Steps)
 		for _, o := range p.Others {
 			priced(&out, c, o.Name, o.Steps)
@@ -227,7 +227,7 @@ func (s *service) keepCarrier(ctx context.Context, id string, revision int, text
 		return nil, err
 	}
 	shipped, _ := catalog.CarrierText(id)
-	return &carrierOutput{entryOf(post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
+	return &carrierOutput{s.entryOf(post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
 }
 
 // NewPrices are a class's prices from a day on, in the order the class lists them.
@@ -269,6 +269,3 @@ func (s *service) removeCarrier(ctx context.Context, in *IDInput) (*struct{}, er
 	}
 	return nil, err
 }
-
-// today is the day prices are held against, YYYY-MM-DD.
-func today() string { return time.Now().Format(time.DateOnly) }

@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"strings"
 	"testing"
+	"time"
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
@@ -86,7 +87,7 @@ func TestFilesHaveAllThatPlansHave(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	all, err := plan.WorkOut(one, catalog.Standard(), plan.Work{Whole: true, Trials: work.UsualTrials, Today: today()})
+	all, err := plan.WorkOut(one, catalog.Standard(), plan.Work{Whole: true, Trials: work.UsualTrials, Today: harvest.Format(time.DateOnly)})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,6 +5,7 @@ import (
 	"io/fs"
 	"net/http"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
@@ -16,8 +17,12 @@ import (
 )
 
 // Settings say where a server may be reached from. Without a passcode it
-// answers this machine's own addresses only.
-type Settings struct{ Passcode string }
+// answers this machine's own addresses only. Now is the clock, where it is not
+// the machine's own.
+type Settings struct {
+	Passcode string
+	Now      func() time.Time
+}
 
 // New is the whole server: the API, the health check and the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
@@ -25,7 +30,11 @@ func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
 	r.Use(logged, middleware.Recoverer, headers, guard(set))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	register(a, &service{catalog.Standard(), kept, work.NewMemory(), newBench(), newRuleMemory()})
+	now := set.Now
+	if now == nil {
+		now = time.Now
+	}
+	register(a, &service{catalog.Standard(), kept, work.NewMemory(), newBench(), newRuleMemory(), now})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))

@@ -10,6 +10,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"sync"
 	"testing"
@@ -76,7 +77,7 @@ func (s *screen) start() {
 		s.Fatal(err)
 	}
 	s.kept = kept
-	s.line.put(api.New(kept, s.pages, api.Settings{}))
+	s.line.put(api.New(kept, s.pages, api.Settings{Now: func() time.Time { return time.Date(2026, 9, 23, 12, 0, 0, 0, time.UTC) }}))
 }
 
 // kill ends the server in the middle of whatever it does.
@@ -250,8 +251,50 @@ func (s *screen) reads(name, want string) {
 		}
 		text, err := el.Text()
 		text = strings.Join(strings.Fields(text), " ")
-		return text, err == nil && strings.Contains(text, want)
+		return text, err == nil && whole(text, want)
 	})
+}
+
+// whole tells whether a text holds another that does not begin or end within a
+// figure or a word: 1/2 in is not what 9 1/2 in says.
+func whole(text, want string) bool {
+	for at := 0; ; at++ {
+		i := strings.Index(text[at:], want)
+		if i < 0 {
+			return false
+		}
+		at += i
+		before, after := text[:at], text[at+len(want):]
+		if !continues.MatchString(before+"\x00"+want) && !goesOn.MatchString(want+"\x00"+after) {
+			return true
+		}
+	}
+}
+
+// A figure begun before, or a fraction of one; a figure or a word that goes on after.
+var (
+	continues = regexp.MustCompile(`[0-9./⁄]\x00[0-9]|[0-9] ?\x00[0-9]+ ?[/⁄]|[0-9] \x00[0-9]+ ?[/⁄]|[\pL]\x00[\pL]`)
+	goesOn    = regexp.MustCompile(`[0-9]\x00(\.?[0-9]| ?[/⁄]| [0-9]+ ?[/⁄])|[\pL]\x00[\pL]`)
+)
+
+// freeze stops the page's clock, so that what is done next comes in quick succession.
+func (s *screen) freeze() {
+	s.page.MustEval(`() => { const at = Date.now(); Date.now = () => at }`)
+}
+
+func TestWholeFigures(t *testing.T) {
+	for _, c := range []struct {
+		text, want string
+		holds      bool
+	}{
+		{"cut 9 1/2 in", "1/2 in", false}, {"cut 1/2 in", "1/2 in", true}, {"cut 9 1/2 in", "9 1/2 in", true}, {"19 1/2 in", "9 1/2 in", false},
+		{"4 1/2 in", "4", false}, {"40 in", "4", false}, {"4 in", "4", true}, {"0.25 oz", "25 oz", false}, {"2.5", "2", false}, {"2. Fold", "2", true},
+		{"9 1/2 in and 1/2 in", "1/2 in", true}, {"5 inches", "5 in", false}, {"goes Letter", "Letter", true}, {"Letters", "Letter", false},
+	} {
+		if got := whole(c.text, c.want); got != c.holds {
+			t.Errorf("%q in %q: %v", c.want, c.text, got)
+		}
+	}
 }
 
 func (s *screen) value(name string) string {

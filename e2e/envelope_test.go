@@ -65,7 +65,7 @@ func TestSlimCardFromMeasureToFile(t *testing.T) {
 		s.press(input.ArrowRight)
 	}
 	s.reads("fold-text", "Left flap down")
-	s.reads("trials-plot", "400 of 400")
+	s.reads("trials-plot", "1/64 in 400 of 400 1/32 in 400 of 400 3/64 in")
 }
 
 // A square tide note, 5 x 5 in and 1/8 in thick, would cost extra: a longer envelope with strips saves it.

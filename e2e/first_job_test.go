@@ -122,6 +122,7 @@ func TestWhatIsWrongIsSaidAtItsFieldAndNothingIsLost(t *testing.T) {
 	if got := s.value("card.thickness"); got != "1/8 o" {
 		t.Errorf("after a reload the field reads %q", got)
 	}
+	s.freeze()
 	s.fill("card.thickness", "1/8")
 	s.reads("tape-base", "9 3/4 × 6 7/8 in")
 	s.page.MustElement(id("card.thickness") + " input").MustFocus()

@@ -42,12 +42,16 @@ func TestLayersAreSteppedSkippedAndWeighted(t *testing.T) {
 	s.reads("answer-layer1", "border 5/16 in, 1 in below")
 	s.fill("inside", "1/8")
 	s.reads("answer-inside", "4 3/4 × 6 3/4 in")
+	// It is of the base's paper, and there is none to spare of that.
+	s.reads("consequence", "The sheets on hand do not suffice: 26 sheets of Letter Dune cover more")
+	s.fill("inside", "")
 	s.fill("stamp.width", "4")
 	s.fill("stamp.height", "5 1/2")
 	s.reads("stamping", "4 1/8 × 5 7/16 in is left to stamp on; 4 × 5 1/2 in is needed")
 	s.reads("consequence", "is left to stamp on")
 	s.fill("stamp.height", "5 1/4")
 	s.reads("stamping", "✓")
+	s.fill("inside", "1/8")
 	s.click("add-layer")
 	// With a third layer and the panel inside the card is 1.8 mm thick, past a sixteenth, and sized by it: 4 7/8 x 6 7/8.
 	// The third takes the border of the one below: 4 - 5/8 = 3 3/8, and 5 5/16 - 5/8.

@@ -57,3 +57,47 @@ func TestTakeIsAllOrNothing(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// What is taken off the list is neither shown, changed nor cut into, and comes back as it was.
+func TestWhatIsRemovedFromTheShelfComesBack(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	item, err := s.PutItem(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: `{"paper":"Dune"}`, Count: 9})
+	if err != nil {
+		t.Fatal(err)
+	}
+	other, err := s.PutItem(ctx, ShelfItem{Kind: "envelope", Size: "us-a7", Document: `{}`, Count: 3})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Take(ctx, "a", "Kite", "reserved", []UseLine{{item.ID, 4}}, nil); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.RemoveItem(ctx, item.ID, true); err != nil {
+		t.Fatal(err)
+	}
+	if all, err := s.Shelf(ctx); err != nil || len(all) != 1 || all[0].ID != other.ID {
+		t.Errorf("%v %v", all, err)
+	}
+	item.Count = 20
+	if _, err := s.PutItem(ctx, item); !errors.Is(err, ErrNotFound) {
+		t.Errorf("changed while it is off the list: %v", err)
+	}
+	if _, err := s.Take(ctx, "b", "Map", "used", []UseLine{{item.ID, 1}}, nil); err == nil {
+		t.Error("cut into while it is off the list")
+	}
+	if err := s.RemoveItem(ctx, item.ID, false); err != nil {
+		t.Fatal(err)
+	}
+	all, err := s.Shelf(ctx)
+	if err != nil || len(all) != 2 {
+		t.Fatalf("%v %v", all, err)
+	}
+	for _, i := range all {
+		if i.ID == item.ID && (i.Count != 9 || i.Reserved != 4 || i.Document != `{"paper":"Dune"}`) {
+			t.Errorf("it came back as %+v", i)
+		}
+	}
+	if err := s.RemoveItem(ctx, "nowhere", true); !errors.Is(err, ErrNotFound) {
+		t.Errorf("%v", err)
+	}
+}

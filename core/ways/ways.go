@@ -80,6 +80,9 @@ func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memo
 	return out
 }
 
+// mostBases bounds how many changes a second one is tried after: those of the first carriers asked about.
+const mostBases = 3
+
 // second tries a second change after the best of the first ones, for every
 // carrier that none of them brings into its cheapest class.
 func (s *search) second(now []post.Verdict, all []tried) []tried {
@@ -90,7 +93,7 @@ func (s *search) second(now []post.Verdict, all []tried) []tried {
 			continue
 		}
 		for _, best := range bases(i, now[i], all) {
-			if built[best.family] {
+			if built[best.family] || len(built) == mostBases {
 				continue
 			}
 			built[best.family] = true
