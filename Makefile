@@ -88,6 +88,11 @@ fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzReadCarrier $(FUZZ) ./core/catalog
 	go test -run '^$$' -fuzz FuzzPaper $(FUZZ) ./core/card
 	go test -run '^$$' -fuzz FuzzRead $(FUZZ) ./shelf
+	go test -run '^$$' -fuzz FuzzRatio $(FUZZ) ./core/post
+	go test -run '^$$' -fuzz FuzzReprice $(FUZZ) ./core/post
+	go test -run '^$$' -fuzz FuzzTools $(FUZZ) ./core/job
+	go test -run '^$$' -fuzz FuzzSwitch $(FUZZ) ./core/job
+	go test -run '^$$' -fuzz FuzzSearch $(FUZZ) ./store
 
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots

@@ -120,10 +120,27 @@ func (s *Store) Get(ctx context.Context, id string) (Job, error) {
 	return j, err
 }
 
+// What of a search is looked for: its first words, and the beginning of each.
+const (
+	wordsSought = 12
+	wordSought  = 60 // letters
+)
+
+func wordsOf(search string) []string {
+	all := strings.Fields(search)
+	all = all[:min(len(all), wordsSought)]
+	for i, word := range all {
+		if letters := []rune(word); len(letters) > wordSought {
+			all[i] = string(letters[:wordSought])
+		}
+	}
+	return all
+}
+
 // List gives the kept jobs, newest change first, whose title or document holds every word of the search.
 func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
 	query, args := `SELECT * FROM jobs WHERE removed IS NULL`, []any{}
-	for _, word := range strings.Fields(search) {
+	for _, word := range wordsOf(search) {
 		like := "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word) + "%"
 		query += ` AND (title LIKE ? ESCAPE '\' OR document LIKE ? ESCAPE '\')`
 		args = append(args, like, like)

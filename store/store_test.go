@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"path/filepath"
+	"strings"
 	"sync"
 	"testing"
 )
@@ -186,4 +187,36 @@ func TestCarriersHaveRevisions(t *testing.T) {
 	if err := s.RemoveCarrier(ctx, "us"); !errors.Is(err, ErrNotFound) {
 		t.Error(err)
 	}
+}
+
+// Any search is answered; what a maker types is text, not a pattern.
+func FuzzSearch(f *testing.F) {
+	s, err := Open(f.TempDir())
+	if err != nil {
+		f.Fatal(err)
+	}
+	f.Cleanup(func() { _ = s.Close() })
+	ctx := context.Background()
+	for _, title := range []string{`100 % lantern_week`, `Kite \ "card"`, "Éclair d'été"} {
+		if _, err := s.Create(ctx, Draft{Title: title, Quantity: 1, Document: "{}"}); err != nil {
+			f.Fatal(err)
+		}
+	}
+	for _, text := range []string{"", "%", "_", `\`, `"`, "lantern", "' OR 1=1 --", "\x00", "\xff", strings.Repeat("a ", 40_000), strings.Repeat("a", 100_000)} {
+		f.Add(text)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		found, err := s.List(ctx, text)
+		if err != nil {
+			t.Fatalf("%.80q: %v", text, err)
+		}
+		if strings.TrimSpace(text) == "" && len(found) != 3 {
+			t.Errorf("%q finds %d of 3", text, len(found))
+		}
+		for _, mark := range []string{"%", "_", `\`} {
+			if text == mark && len(found) != 1 {
+				t.Errorf("%q finds %d, and one job has it", text, len(found))
+			}
+		}
+	})
 }
