@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/words"
 )
 
 // Said wherever a blade is used.
@@ -90,7 +91,7 @@ func (s say) dashText(k blank.Machine) string {
 
 func (l *answerList) cutEnds() {
 	b := &l.m.Blank
-	l.add("blank", "Take", "a "+b.Bought+" envelope", []string{"Its height takes the card; its length is cut to the card."}, l.both("blank", b.Cut())...)
+	l.add("blank", "Take", words.Article(b.Bought+" envelope"), []string{"Its height takes the card; its length is cut to the card."}, l.both("blank", b.Cut())...)
 	kept := b.Width
 	if len(b.Waste) > 0 {
 		kept -= 2 * b.Waste[0].Width

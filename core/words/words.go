@@ -22,9 +22,15 @@ func firstAs(s string, as func(rune) rune) string {
 	return string(as(r)) + s[n:]
 }
 
-// Article puts "a" or "an" before a noun.
+// Article puts "a" or "an" before a noun, or before a code that is said by its letters: an A7, a C6.
 func Article(noun string) string {
-	if noun != "" && strings.ContainsRune("aeiou", rune(noun[0])) {
+	first, n := utf8.DecodeRuneInString(noun)
+	next, _ := utf8.DecodeRuneInString(noun[n:])
+	with := "aeiouAEIO8"
+	if unicode.IsUpper(first) && !unicode.IsLower(next) {
+		with = "AEFHILMNORSX"
+	}
+	if n > 0 && strings.ContainsRune(with, first) {
 		return "an " + noun
 	}
 	return "a " + noun
