@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/say"
 	"yellow-parcel/draw"
 )
 
@@ -74,7 +75,7 @@ func (s *service) outline(_ context.Context, in *struct {
 	ruler := measure.DefaultRuler(unit)
 	// A card's own size, for its envelope, rounds up.
 	z := card.Size{Width: ruler.Up(measure.FromMM(read.Width)), Height: ruler.Up(measure.FromMM(read.Height))}
-	out := Silhouette{Width: plan.LengthOf(z.Width, unit), Height: plan.LengthOf(z.Height, unit), Turn: math.Round(read.Turn*1800/math.Pi) / 10}
+	out := Silhouette{Width: say.LengthOf(z.Width, unit), Height: say.LengthOf(z.Height, unit), Turn: math.Round(read.Turn*1800/math.Pi) / 10}
 	out.Drawing = draw.Straight(read, z, unit)
 	return &silhouetteOutput{out}, nil
 }

@@ -7,6 +7,7 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
@@ -20,18 +21,18 @@ type baseWriter struct{ *writer }
 func (w baseWriter) write() {
 	flat, sheet, fold := w.r.Base.Flat, w.b.Stock.Sheet, w.b.Base.Fold
 	b := document.Base{
-		Fold: fold.ID, Cut: w.size(flat.Size), Scores: []document.Score{}, Panels: flat.Panels,
-		Sheet:    document.Sheet{ID: sheet.ID, Name: sheet.Name, Width: w.length(sheet.Size.Width), Height: w.length(sheet.Size.Height)},
+		Fold: fold.ID, Cut: w.Size(flat.Size), Scores: []document.Score{}, Panels: flat.Panels,
+		Sheet:    document.Sheet{ID: sheet.ID, Name: sheet.Name, Width: w.Length(sheet.Size.Width), Height: w.Length(sheet.Size.Height)},
 		PerSheet: w.r.Base.PerSheet(), First: "height", Cuts: []document.Cut{}, Offcuts: []document.Size{},
 		Grain: w.grain(), Advice: w.scoreAdvice(), Colour: w.b.Base.Paper.Colour,
 	}
 	if w.b.Base.Stock != nil {
 		b.Paper = w.b.Base.Stock.Text()
 	}
-	w.answer("base", "base", "Cut", "", w.doubling(), w.both("base", flat.Size)...)
+	w.answer("base", "base", "Cut", "", w.doubling(), w.Both("base", flat.Size)...)
 	for i, s := range flat.Scores {
-		b.Scores = append(b.Scores, document.Score{From: s.From, At: w.length(s.At), Face: s.Face})
-		w.answer("base", fmt.Sprintf("score%d", i), "Score", w.scoreNote(i), []string{w.scoreWorking(i)}, w.figure(fmt.Sprintf("score%d", i), s.At))
+		b.Scores = append(b.Scores, document.Score{From: s.From, At: w.Length(s.At), Face: s.Face})
+		w.answer("base", fmt.Sprintf("score%d", i), "Score", w.scoreNote(i), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
 	}
 	if one := w.r.Base.One; one != nil {
 		w.oneSheet(&b, one)
@@ -48,15 +49,15 @@ func (w baseWriter) oneSheet(b *document.Base, one *trim.Plan) {
 		b.First = "width"
 	}
 	for i, s := range one.Steps {
-		key, times := fmt.Sprintf("cut%d", i), timesText(len(s.Cuts))
-		b.Cuts = append(b.Cuts, document.Cut{Step: i + 1, Set: w.length(s.Set), Text: fmt.Sprintf("set %s, cut %s", w.text(s.Set), times)})
+		key, times := fmt.Sprintf("cut%d", i), say.Times(len(s.Cuts))
+		b.Cuts = append(b.Cuts, document.Cut{Step: i + 1, Set: w.Length(s.Set), Text: fmt.Sprintf("set %s, cut %s", w.Text(s.Set), times)})
 		w.answer("base", key, fmt.Sprintf("Guide %d", i+1), "cut "+times,
-			[]string{fmt.Sprintf("%s against the guide; %s out of a %s sheet.", sideText(l, s), piecesText(len(l.Pieces)), w.b.Stock.Sheet.Name)}, w.figure(key, s.Set))
+			[]string{fmt.Sprintf("%s against the guide; %s out of a %s sheet.", sideText(l, s), say.Pieces(len(l.Pieces)), w.b.Stock.Sheet.Name)}, w.Figure(key, s.Set))
 	}
 	for i, o := range l.Offcuts {
-		b.Offcuts = append(b.Offcuts, w.size(o.Size))
+		b.Offcuts = append(b.Offcuts, w.Size(o.Size))
 		if key := fmt.Sprintf("offcut%d", i); work.Useful(o.Size) {
-			w.answer("base", key, "Offcut", "keep for layers", []string{"What is left of the sheet when the bases are out."}, w.both(key, o.Size)...)
+			w.answer("base", key, "Offcut", "keep for layers", []string{"What is left of the sheet when the bases are out."}, w.Both(key, o.Size)...)
 		}
 	}
 }
@@ -93,10 +94,10 @@ func (w baseWriter) scoreWorking(i int) string {
 		if s.OnTop() {
 			side = "height"
 		}
-		return "One panel in: " + w.text(s.At) + ", the finished " + side + " or the door's. The groove is the outside of the fold."
+		return "One panel in: " + w.Text(s.At) + ", the finished " + side + " or the door's. The groove is the outside of the fold."
 	}
 	before := w.r.Base.Scores[i-1].At
-	return fmt.Sprintf("%s + %s = %s. The groove is the outside of the fold.", w.bare(before), w.bare(w.r.Base.Widths[i]), w.text(s.At))
+	return fmt.Sprintf("%s + %s = %s. The groove is the outside of the fold.", w.Bare(before), w.Bare(w.r.Base.Widths[i]), w.Text(s.At))
 }
 
 // doubling is the step people trip over: which side is doubled, in their own numbers.
@@ -104,9 +105,9 @@ func (w baseWriter) doubling() []string {
 	sum, fold := w.panelSum(), w.b.Base.Fold
 	line := func(cut, one measure.Length, side string) string {
 		if cut == one {
-			return fmt.Sprintf("%s stays as it is: %s", side, w.text(one))
+			return fmt.Sprintf("%s stays as it is: %s", side, w.Text(one))
 		}
-		return fmt.Sprintf("%s: %s = %s", side, sum, w.text(cut))
+		return fmt.Sprintf("%s: %s = %s", side, sum, w.Text(cut))
 	}
 	return append([]string{
 		fold.Name + " " + fold.Says + ".",
@@ -121,7 +122,7 @@ func (w baseWriter) moved() []string {
 	names := w.b.Base.Fold.FaceNames(len(w.r.Base.Widths))
 	for i, exact := range w.r.Base.Exact {
 		if to := w.r.Base.Widths[i]; to != exact {
-			out = append(out, fmt.Sprintf("Panel %s would be %s: %s less, on a ruler mark.", names[i], w.text(exact), w.text(exact-to)))
+			out = append(out, fmt.Sprintf("Panel %s would be %s: %s less, on a ruler mark.", names[i], w.Text(exact), w.Text(exact-to)))
 		}
 	}
 	return out
@@ -132,7 +133,7 @@ func (w baseWriter) panelSum() string {
 	widths := w.r.Base.Widths
 	parts := make([]string, len(widths))
 	for i, one := range widths {
-		parts[i] = w.bare(one)
+		parts[i] = w.Bare(one)
 	}
 	if slices.Min(widths) == slices.Max(widths) {
 		return fmt.Sprintf("%d × %s", len(widths), parts[0])
@@ -144,7 +145,7 @@ func (w baseWriter) grain() string {
 	if len(w.r.Base.Scores) == 0 {
 		return "A flat card may lie either way of the grain."
 	}
-	text := "Let the grain run along the fold, the " + w.text(w.r.Base.Along()) + " side: a fold across it cracks."
+	text := "Let the grain run along the fold, the " + w.Text(w.r.Base.Along()) + " side: a fold across it cracks."
 	if w.b.Base.AlongFold {
 		text += " The cut plan keeps to it where the sheet's grain is known."
 	}

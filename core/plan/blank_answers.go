@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
 )
 
@@ -20,12 +21,12 @@ const bladeCaution = "Blade: guard down, cut away from your fingers, cap it when
 // answers are a blank's cut list, in the order of work.
 func (w blankWriter) answers() []document.Answer {
 	l, b := answerList{blankWriter: w}, &w.m.Blank
-	l.add("cavity", "Inside", insideNote(b), []string{w.cavityText(b.Card.Width, b.Cavity.Width), w.cavityText(b.Card.Height, b.Cavity.Height)}, w.both("cavity", b.Cavity)...)
+	l.add("cavity", "Inside", insideNote(b), []string{w.cavityText(b.Card.Width, b.Cavity.Width), w.cavityText(b.Card.Height, b.Cavity.Height)}, w.Both("cavity", b.Cavity)...)
 	if b.Depth > 0 {
 		l.add("depth", "Walls", "high, of card stock", []string{
 			fmt.Sprintf("%s thick, a little to spare and %d × %s of its own stock, front and flaps where most lie over one another: %s on the board.",
-				w.bare(w.r.Card.Thickness), w.m.Proof.Layers, w.decimal(b.Stock.Caliper), w.text(b.Depth)),
-		}, w.figure("depth", b.Depth))
+				w.Bare(w.r.Card.Thickness), w.m.Proof.Layers, w.Decimal(b.Stock.Caliper), w.Text(b.Depth)),
+		}, w.Figure("depth", b.Depth))
 	}
 	if b.Bought != "" {
 		l.cutEnds()
@@ -36,10 +37,10 @@ func (w blankWriter) answers() []document.Answer {
 	l.snips()
 	l.add("seam", "Seam", "narrowest glued overlap",
 		[]string{
-			"Measured on the folded blank, across the seam; at least " + w.text(w.b.Blank.Seam) + " was asked for.",
+			"Measured on the folded blank, across the seam; at least " + w.Text(w.b.Blank.Seam) + " was asked for.",
 			"Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised.",
 		},
-		w.figure("seam", measure.FromMM(w.m.Proof.Seam)))
+		w.Figure("seam", measure.FromMM(w.m.Proof.Seam)))
 	return l.all
 }
 
@@ -72,37 +73,37 @@ func (l *answerList) cutPaper() {
 	switch {
 	case b.Machine != nil:
 		l.add("blank", "Cut", note, []string{
-			fmt.Sprintf("The outline reaches %s; the mat keeps %s free at each side.", l.sizeText(b.Cut()), l.text(l.b.Tools.Mat)),
+			fmt.Sprintf("The outline reaches %s; the mat keeps %s free at each side.", l.SizeText(b.Cut()), l.Text(l.b.Tools.Mat)),
 			l.dashText(*b.Machine),
-		}, l.both("blank", b.Cut())...)
+		}, l.Both("blank", b.Cut())...)
 	case b.Width == b.Height && b.Minimum > 0:
-		l.add("blank", "Cut a square", note, append(l.squareWorking(), bladeCaution), l.figure("blank.width", b.Width))
+		l.add("blank", "Cut a square", note, append(l.squareWorking(), bladeCaution), l.Figure("blank.width", b.Width))
 	default:
-		l.add("blank", "Cut", note, append(l.rectangleWorking(), bladeCaution), l.both("blank", b.Cut())...)
+		l.add("blank", "Cut", note, append(l.rectangleWorking(), bladeCaution), l.Both("blank", b.Cut())...)
 	}
 }
 
-func (s say) dashText(k blank.Machine) string {
+func (s speech) dashText(k blank.Machine) string {
 	if k.Dash == 0 {
 		return "Scores are solid lines."
 	}
-	return fmt.Sprintf("Scores are dashes of %s, %s apart, that stop %s short of the edge.", s.text(k.Dash), s.text(k.Gap), s.text(k.Margin))
+	return fmt.Sprintf("Scores are dashes of %s, %s apart, that stop %s short of the edge.", s.Text(k.Dash), s.Text(k.Gap), s.Text(k.Margin))
 }
 
 func (l *answerList) cutEnds() {
 	b := &l.m.Blank
-	l.add("blank", "Take", words.Article(b.Bought+" envelope"), []string{"Its height takes the card; its length is cut to the card."}, l.both("blank", b.Cut())...)
+	l.add("blank", "Take", words.Article(b.Bought+" envelope"), []string{"Its height takes the card; its length is cut to the card."}, l.Both("blank", b.Cut())...)
 	kept := b.Width
 	if len(b.Waste) > 0 {
 		kept -= 2 * b.Waste[0].Width
 	}
 	l.add("outside", "Keep", "of its length", []string{
-		fmt.Sprintf("The inside of %s and a strip of glue at both ends.", l.text(b.Cavity.Width)),
-	}, l.figure("outside.width", kept))
+		fmt.Sprintf("The inside of %s and a strip of glue at both ends.", l.Text(b.Cavity.Width)),
+	}, l.Figure("outside.width", kept))
 	if len(b.Waste) > 0 {
 		l.add("ends", "Cut off", "each end", []string{
-			fmt.Sprintf("Half of %s − %s kept: as much off both ends, since the flap's ends are shaped.", l.bare(b.Width), l.text(kept)), bladeCaution,
-		}, l.figure("ends", b.Waste[0].Width))
+			fmt.Sprintf("Half of %s − %s kept: as much off both ends, since the flap's ends are shaped.", l.Bare(b.Width), l.Text(kept)), bladeCaution,
+		}, l.Figure("ends", b.Waste[0].Width))
 	}
 }
 
@@ -120,7 +121,7 @@ func (l *answerList) scores() {
 			note = "turn the paper; " + note
 		}
 		key := fmt.Sprintf("crease%d", i)
-		l.add(key, "Score", note, l.creaseText(cr), l.figure(key, cr.Reading))
+		l.add(key, "Score", note, l.creaseText(cr), l.Figure(key, cr.Reading))
 	}
 }
 
@@ -149,7 +150,7 @@ func (l *answerList) snips() {
 	var all []*snip
 	for _, waste := range l.m.Waste {
 		// The creases say where to cut; a ruler mark is near enough to tell which corner is which.
-		z := card.Size{Width: l.ruler.Nearest(waste.Width), Height: l.ruler.Nearest(waste.Height)}
+		z := card.Size{Width: l.Ruler.Nearest(waste.Width), Height: l.Ruler.Nearest(waste.Height)}
 		at := slices.IndexFunc(all, func(s *snip) bool { return s.kind == waste.Kind && s.size == z })
 		if at < 0 {
 			all, at = append(all, &snip{kind: waste.Kind, size: z}), len(all)
@@ -159,7 +160,7 @@ func (l *answerList) snips() {
 		}
 	}
 	for i, s := range all {
-		l.add(fmt.Sprintf("snip%d", i), "Snip", strings.Join(s.places, ", "), []string{l.snipText(s), bladeCaution}, l.both(fmt.Sprintf("snip%d", i), s.size)...)
+		l.add(fmt.Sprintf("snip%d", i), "Snip", strings.Join(s.places, ", "), []string{l.snipText(s), bladeCaution}, l.Both(fmt.Sprintf("snip%d", i), s.size)...)
 	}
 }
 
@@ -168,7 +169,7 @@ func (l *answerList) snipText(s *snip) string {
 	case blank.Tip:
 		return "Cut it off straight, alongside the flap's own crease, or fold it back on itself and glue it down: either keeps it off the crease across the envelope."
 	case blank.BesideTab:
-		return fmt.Sprintf("One cut at each corner, the same way round at all four: along the end of the next wall, up to the front panel's corner and no further. The tab, %s wide, stays on its wall; what is beyond it comes off, and a sliver beside the cut.", l.text(l.m.Depth))
+		return fmt.Sprintf("One cut at each corner, the same way round at all four: along the end of the next wall, up to the front panel's corner and no further. The tab, %s wide, stays on its wall; what is beyond it comes off, and a sliver beside the cut.", l.Text(l.m.Depth))
 	}
 	return "Cut along the creases, up to where they meet and no further." + l.taperText()
 }
@@ -178,75 +179,75 @@ func (l *answerList) taperText() string {
 	if l.m.Taper == 0 {
 		return ""
 	}
-	return " Then take a sliver of " + l.text(l.m.Taper) + " off each side of every flap, from nothing at the corner, so that none shows past a fold."
+	return " Then take a sliver of " + l.Text(l.m.Taper) + " off each side of every flap, from nothing at the corner, so that none shows past a fold."
 }
 
 func (w blankWriter) cavityText(one, room measure.Length) string {
 	b, ease := &w.m.Blank, w.b.Blank.Ease
-	thick, terms := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.bare(one), w.bare(w.r.Card.Thickness), w.bare(ease))
+	thick, terms := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.Bare(one), w.Bare(w.r.Card.Thickness), w.Bare(ease))
 	if b.Depth > 0 {
 		thick = blank.BoxCalipers * b.Stock.Caliper
-		terms = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.bare(one), blank.BoxCalipers, w.bare(b.Stock.Caliper), w.bare(ease))
+		terms = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.Bare(one), blank.BoxCalipers, w.Bare(b.Stock.Caliper), w.Bare(ease))
 	}
-	exact, shown := one+thick+ease, one.Shown(w.unit)+thick.Shown(w.unit)+ease.Shown(w.unit)
+	exact, shown := one+thick+ease, one.Shown(w.Unit)+thick.Shown(w.Unit)+ease.Shown(w.Unit)
 	if b.Depth > 0 {
-		shown += blank.BoxCalipers*b.Stock.Caliper.Shown(w.unit) - thick.Shown(w.unit)
+		shown += blank.BoxCalipers*b.Stock.Caliper.Shown(w.Unit) - thick.Shown(w.Unit)
 	}
-	if room < exact || room > exact+2*max(w.ruler.Step, w.b.Tools.Groove) {
-		return fmt.Sprintf("%s card + %s thick; %s is what there is inside.", w.bare(one), w.bare(w.r.Card.Thickness), w.text(room))
+	if room < exact || room > exact+2*max(w.Ruler.Step, w.b.Tools.Groove) {
+		return fmt.Sprintf("%s card + %s thick; %s is what there is inside.", w.Bare(one), w.Bare(w.r.Card.Thickness), w.Text(room))
 	}
-	return w.rounded(terms, shown, exact, room, "up")
+	return w.Rounded(terms, shown, exact, room, "up")
 }
 
 func (w blankWriter) squareWorking() []string {
 	b, outer := &w.m.Blank, w.r.Card.Outer()
-	thumb := blank.ThumbSquare(outer, w.ruler)
-	inch := w.text(blank.ThumbMargin(w.ruler))
+	thumb := blank.ThumbSquare(outer, w.Ruler)
+	inch := w.Text(blank.ThumbMargin(w.Ruler))
 	switch b.Sized {
 	case blank.Given:
-		return []string{"As given: " + w.text(b.Width) + ". The least that closes with the seam is " + w.decimal(b.Minimum) + "."}
+		return []string{"As given: " + w.Text(b.Width) + ". The least that closes with the seam is " + w.Decimal(b.Minimum) + "."}
 	case blank.ByThumb:
 		return []string{
 			fmt.Sprintf("Rule of thumb, the card's diagonal and %s: √(%s² + %s²) + %s = %s, up to %s.", inch,
-				w.bare(outer.Width), w.bare(outer.Height), inch, w.decimal(thumb), w.text(b.Width)),
-			"The computed least for this seam is " + w.decimal(b.Minimum) + ".",
+				w.Bare(outer.Width), w.Bare(outer.Height), inch, w.Decimal(thumb), w.Text(b.Width)),
+			"The computed least for this seam is " + w.Decimal(b.Minimum) + ".",
 		}
 	}
 	walls := ""
 	if b.Depth > 0 {
-		walls = " + 2 × " + w.bare(b.Depth) + " walls"
+		walls = " + 2 × " + w.Bare(b.Depth) + " walls"
 	}
 	return []string{
 		fmt.Sprintf("(%s + %s inside%s) ÷ √2 + %s seam = %s, up to %s so that the seam keeps its width with the scores on ruler marks.",
-			w.bare(b.Cavity.Width), w.bare(b.Cavity.Height), walls, w.bare(w.b.Blank.Seam), w.decimal(b.Minimum), w.text(b.Width)),
-		fmt.Sprintf("The card's diagonal and %s, the rule of thumb, would give %s.", inch, w.decimal(thumb)),
+			w.Bare(b.Cavity.Width), w.Bare(b.Cavity.Height), walls, w.Bare(w.b.Blank.Seam), w.Decimal(b.Minimum), w.Text(b.Width)),
+		fmt.Sprintf("The card's diagonal and %s, the rule of thumb, would give %s.", inch, w.Decimal(thumb)),
 	}
 }
 
 func (w blankWriter) rectangleWorking() []string {
 	b := &w.m.Blank
-	deep := func(flap string) string { return w.bare(b.Flap(flap).Depth) }
+	deep := func(flap string) string { return w.Bare(b.Flap(flap).Depth) }
 	before, after := "", ""
 	if b.Depth > 0 {
-		before, after = w.bare(b.Depth)+" wall + ", " + "+w.bare(b.Depth)+" wall"
+		before, after = w.Bare(b.Depth)+" wall + ", " + "+w.Bare(b.Depth)+" wall"
 	}
 	sum := func(total measure.Length, inside measure.Length, flaps ...string) string {
-		shown := inside.Shown(w.unit) + 2*b.Depth.Shown(w.unit)
+		shown := inside.Shown(w.Unit) + 2*b.Depth.Shown(w.Unit)
 		for _, f := range flaps {
-			shown += b.Flap(f).Depth.Shown(w.unit)
+			shown += b.Flap(f).Depth.Shown(w.Unit)
 		}
-		return comesTo(shown, total.Shown(w.unit)) + w.text(total)
+		return say.ComesTo(shown, total.Shown(w.Unit)) + w.Text(total)
 	}
 	return []string{
-		fmt.Sprintf("Across: %s side flap + %s%s inside%s + %s side flap%s", deep("left"), before, w.bare(b.Cavity.Width), after, deep("right"), sum(b.Width, b.Cavity.Width, "left", "right")),
-		fmt.Sprintf("Along: %s top flap + %s%s front%s + %s back%s", deep("top"), before, w.bare(b.Cavity.Height), after, deep("back"), sum(b.Height, b.Cavity.Height, "top", "back")),
+		fmt.Sprintf("Across: %s side flap + %s%s inside%s + %s side flap%s", deep("left"), before, w.Bare(b.Cavity.Width), after, deep("right"), sum(b.Width, b.Cavity.Width, "left", "right")),
+		fmt.Sprintf("Along: %s top flap + %s%s front%s + %s back%s", deep("top"), before, w.Bare(b.Cavity.Height), after, deep("back"), sum(b.Height, b.Cavity.Height, "top", "back")),
 	}
 }
 
 func (w blankWriter) creaseText(cr blank.Crease) []string {
 	b := &w.m.Blank
 	if !b.Diagonal {
-		return []string{fmt.Sprintf("%s from the %s.", w.text(cr.At), cr.From)}
+		return []string{fmt.Sprintf("%s from the %s.", w.Text(cr.At), cr.From)}
 	}
 	half := measure.FromMM(b.Width.MM() / math.Sqrt2)
 	inside, sign := b.Cavity.Width, "−"
@@ -258,12 +259,12 @@ func (w blankWriter) creaseText(cr blank.Crease) []string {
 	}
 	wall := ""
 	if b.Depth > 0 && !cr.Wall {
-		wall = " " + sign + " " + w.bare(b.Depth) + " wall"
+		wall = " " + sign + " " + w.Bare(b.Depth) + " wall"
 	}
 	out := []string{fmt.Sprintf("Corner to centre %s %s half of %s inside%s, on the board %s; measure along the diagonal.",
-		w.decimal(half), sign, w.bare(inside), wall, w.text(cr.At))}
+		w.Decimal(half), sign, w.Bare(inside), wall, w.Text(cr.At))}
 	if jig := w.b.Tools.Jig; cr.Reading != cr.At {
-		out = append(out, fmt.Sprintf("The corner in your jig reads %s: %s + %s = %s.", w.text(jig), w.bare(cr.At), w.bare(jig), w.text(cr.Reading)))
+		out = append(out, fmt.Sprintf("The corner in your jig reads %s: %s + %s = %s.", w.Text(jig), w.Bare(cr.At), w.Bare(jig), w.Text(cr.Reading)))
 	}
-	return append(out, fmt.Sprintf("Along the paper's two edges: √2 × its depth, %s from the %s, for notching.", w.text(w.ruler.Nearest(cr.Mark)), cr.MarkFrom))
+	return append(out, fmt.Sprintf("Along the paper's two edges: √2 × its depth, %s from the %s, for notching.", w.Text(w.Ruler.Nearest(cr.Mark)), cr.MarkFrom))
 }

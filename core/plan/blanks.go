@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
@@ -56,9 +57,9 @@ func (w blankWriter) summary(out *document.Blank) {
 	m := w.m
 	*out = document.Blank{
 		Style: m.Style.ID, Variant: m.Variant.ID, Name: nameOf(m.Candidate),
-		Width: w.length(m.Width), Height: w.length(m.Height),
+		Width: w.Length(m.Width), Height: w.Length(m.Height),
 		Creases: []document.Crease{}, Flaps: []document.Flap{}, Waste: []document.Waste{}, Sheets: []document.SheetFit{}, Steps: []string{}, Answers: []document.Answer{},
-		Seam: w.length(measure.FromMM(m.Proof.Seam)), Area: w.area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
+		Seam: w.Length(measure.FromMM(m.Proof.Seam)), Area: w.Area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
 	out.Text = out.Width.Text + " × " + out.Height.Text
@@ -66,7 +67,7 @@ func (w blankWriter) summary(out *document.Blank) {
 		out.Text = out.Width.Text + " square"
 	}
 	if m.Depth > 0 {
-		d := w.length(m.Depth)
+		d := w.Length(m.Depth)
 		out.Depth = &d
 	}
 	out.Compare = w.compare(out)
@@ -76,26 +77,26 @@ func (w blankWriter) summary(out *document.Blank) {
 func (w blankWriter) describe(out *document.Blank) {
 	m := w.m
 	fits := w.r.SheetFits(m)
-	out.Cavity, out.Outside, out.Proof.Thickest = w.size(m.Cavity), w.size(m.Outside()), w.length(measure.FromMM(m.Proof.Thickest))
+	out.Cavity, out.Outside, out.Proof.Thickest = w.Size(m.Cavity), w.Size(m.Outside()), w.Length(measure.FromMM(m.Proof.Thickest))
 	out.Creases, out.Flaps, out.Waste = make([]document.Crease, len(m.Creases)), make([]document.Flap, len(m.Flaps)), make([]document.Waste, 0, len(m.Waste))
 	out.Sheets, out.Steps = make([]document.SheetFit, len(fits)), make([]string, len(m.Steps))
 	out.Proof.Checks = w.checks()
 	for i, s := range m.Steps {
-		out.Steps[i] = w.sentence(m.Style.Says[s.Name], s.With)
+		out.Steps[i] = w.Sentence(m.Style.Says[s.Name], s.With)
 	}
 	for i, cr := range m.Creases {
-		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.length(cr.At), Length: w.length(cr.Length), Reading: w.length(cr.Reading), MarkFrom: cr.MarkFrom, Line: document.LineOf(cr.Line)}
+		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.Length(cr.At), Length: w.Length(cr.Length), Reading: w.Length(cr.Reading), MarkFrom: cr.MarkFrom, Line: document.LineOf(cr.Line)}
 		if cr.Mark > 0 {
-			mark := w.length(cr.Mark)
+			mark := w.Length(cr.Mark)
 			out.Creases[i].Mark = &mark
 		}
 	}
 	for i, f := range m.Flaps {
-		out.Flaps[i] = document.Flap{Name: f.Name, Depth: w.length(f.Depth)}
+		out.Flaps[i] = document.Flap{Name: f.Name, Depth: w.Length(f.Depth)}
 	}
 	for i, waste := range m.Waste {
 		if i == 0 || waste.Place != m.Waste[i-1].Place {
-			out.Waste = append(out.Waste, document.Waste{Place: waste.Place, Width: w.length(waste.Width), Height: w.length(waste.Height)})
+			out.Waste = append(out.Waste, document.Waste{Place: waste.Place, Width: w.Length(waste.Width), Height: w.Length(waste.Height)})
 		}
 	}
 	for i, f := range fits {
@@ -106,7 +107,7 @@ func (w blankWriter) describe(out *document.Blank) {
 func (w blankWriter) sheetFit(f work.SheetFit) document.SheetFit {
 	out := document.SheetFit{Sheet: f.Sheet.ID, Name: f.Sheet.Name, Fits: f.Fits, Angle: degrees(f.Angle), OnHand: f.OnHand, PerSheet: f.PerSheet}
 	if f.Measured {
-		out.Name = w.sizeText(f.Sheet.Size) + " sheet"
+		out.Name = w.SizeText(f.Sheet.Size) + " sheet"
 	}
 	return out
 }
@@ -145,8 +146,8 @@ func (w blankWriter) checks() []document.Check {
 	return out
 }
 
-func (s say) trials(t proof.Trials) document.Trials {
-	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.length(t.Error), Weakest: t.Weakest}
+func (s speech) trials(t proof.Trials) document.Trials {
+	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Error), Weakest: t.Weakest}
 	out.Text = fmt.Sprintf("Made %d times with every cut and score up to %s off: %d close and take the card", t.Runs, out.Error.Text, t.OK)
 	if t.Weakest != "" {
 		out.Text += "; weakest is the " + words.Lower(checkWords[t.Weakest])
@@ -156,7 +157,7 @@ func (s say) trials(t proof.Trials) document.Trials {
 
 // ShakyHands words the trials of a blank by hands that stray more and more.
 func ShakyHands(r *work.Result) []document.Trials {
-	s := say{unit: r.Brief.Unit, ruler: r.Brief.Ruler}
+	s := speech{say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}}
 	out := []document.Trials{}
 	for _, t := range r.Shaky() {
 		out = append(out, s.trials(t))
@@ -247,7 +248,7 @@ func (w *writer) schools() []string {
 			continue
 		}
 		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
-			out = append(out, fmt.Sprintf("%s: both schools come to the same here, a seam of %s.", style.Name, w.text(measure.FromMM(same[0].Proof.Seam))))
+			out = append(out, fmt.Sprintf("%s: both schools come to the same here, a seam of %s.", style.Name, w.Text(measure.FromMM(same[0].Proof.Seam))))
 			continue
 		}
 		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, w.school(same[0]), w.school(same[1])))
@@ -256,11 +257,11 @@ func (w *writer) schools() []string {
 }
 
 func (w *writer) school(m *work.Made) string {
-	size := w.text(m.Width) + " square"
+	size := w.Text(m.Width) + " square"
 	if m.Width != m.Height {
-		size = w.sizeText(m.Cut())
+		size = w.SizeText(m.Cut())
 	}
-	text := fmt.Sprintf("%s asks for %s with a seam of %s", m.Variant.Name, size, w.text(measure.FromMM(m.Proof.Seam)))
+	text := fmt.Sprintf("%s asks for %s with a seam of %s", m.Variant.Name, size, w.Text(measure.FromMM(m.Proof.Seam)))
 	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
 		return text + " and fails: " + words.Lower(w.checkText(m.Proof.Checks[i]))
 	}
@@ -273,14 +274,14 @@ func (w *writer) nest() {
 	if of == nil {
 		return
 	}
-	n := &document.Nest{Sheet: of.Sheet.Name, Width: w.length(of.Sheet.Size.Width), Height: w.length(of.Sheet.Size.Height), Count: len(of.Places), Places: []document.Place{}}
+	n := &document.Nest{Sheet: of.Sheet.Name, Width: w.Length(of.Sheet.Size.Width), Height: w.Length(of.Sheet.Size.Height), Count: len(of.Places), Places: []document.Place{}}
 	for _, at := range of.Places {
 		if !w.whole {
 			break
 		}
 		n.Places = append(n.Places, document.Place{Turn: at.Turn * 180 / math.Pi, X: at.Move.X, Y: at.Move.Y})
 	}
-	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, n.Sheet, sheetsText(of.Sheets))
+	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, n.Sheet, say.Sheets(of.Sheets))
 	w.plan.Nest = n
 }
 
@@ -288,7 +289,7 @@ func (w *writer) nest() {
 func (w *writer) extras() {
 	for _, e := range w.r.Extras {
 		x := document.Extra{
-			ID: e.ID, Name: e.Name, Width: w.length(e.Width), Height: w.length(e.Height), Count: e.Count,
+			ID: e.ID, Name: e.Name, Width: w.Length(e.Width), Height: w.Length(e.Height), Count: e.Count,
 			Scores: []document.Length{}, Outline: [][2]float64{}, Lines: [][][2]float64{}, Lies: [][2]float64{},
 		}
 		if w.whole {
@@ -296,8 +297,8 @@ func (w *writer) extras() {
 		}
 		var scored []string
 		for _, at := range e.At {
-			x.Scores = append(x.Scores, w.length(at))
-			scored = append(scored, w.text(at))
+			x.Scores = append(x.Scores, w.Length(at))
+			scored = append(scored, w.Text(at))
 		}
 		note := ""
 		if len(scored) > 0 {
@@ -306,8 +307,8 @@ func (w *writer) extras() {
 		if e.Count > 1 {
 			note = "two of them"
 		}
-		working := []string{w.sentence(blank.ExtraSays[e.Working.Name], e.Working.With), bladeCaution}
-		x.Answer = line("envelope", e.ID, e.Name, note, working, w.figure(e.ID+".width", e.Width), w.figure(e.ID+".height", e.Height))
+		working := []string{w.Sentence(blank.ExtraSays[e.Working.Name], e.Working.With), bladeCaution}
+		x.Answer = line("envelope", e.ID, e.Name, note, working, w.Figure(e.ID+".width", e.Width), w.Figure(e.ID+".height", e.Height))
 		w.plan.Extras = append(w.plan.Extras, x)
 	}
 }

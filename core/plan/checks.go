@@ -9,7 +9,7 @@ import (
 )
 
 // checkText is one check of a proof in a line.
-func (s say) checkText(c proof.Check) string {
+func (s speech) checkText(c proof.Check) string {
 	bound := ", at least "
 	if c.AtMost {
 		bound = ", at most "
@@ -18,24 +18,24 @@ func (s say) checkText(c proof.Check) string {
 }
 
 // nearText is a measure by the marks of the ruler it would be checked with.
-func (s say) nearText(kind proof.Kind, v float64) string {
+func (s speech) nearText(kind proof.Kind, v float64) string {
 	if kind == proof.Areas || kind == proof.Counts {
 		return s.measureText(kind, v)
 	}
-	return s.near(measure.FromMM(v))
+	return s.Near(measure.FromMM(v))
 }
 
-func (s say) measureText(kind proof.Kind, v float64) string {
+func (s speech) measureText(kind proof.Kind, v float64) string {
 	switch kind {
 	case proof.Areas:
-		return s.smallArea(v)
+		return s.SmallArea(v)
 	case proof.Counts:
 		return strconv.FormatFloat(v, 'f', 0, 64)
 	}
-	return s.text(measure.FromMM(v))
+	return s.Text(measure.FromMM(v))
 }
 
-func (s say) measure(kind proof.Kind, v float64) document.Measure {
+func (s speech) measure(kind proof.Kind, v float64) document.Measure {
 	out := document.Measure{Text: s.measureText(kind, v)}
 	switch kind {
 	case proof.Areas:

@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
@@ -20,7 +21,7 @@ func (w *writer) cutPlan() {
 	out := &document.CutPlan{Spare: w.b.Stock.Spare, Sheets: []document.CutSheet{}, Steps: []document.CutStep{}, Offcuts: []document.Offcut{}, Missing: []document.Missing{}, Pieces: []document.Wanted{}}
 	w.plan.CutPlan = out
 	for _, p := range c.Problem.Pieces {
-		out.Pieces = append(out.Pieces, document.Wanted{Name: p.Name, Width: w.length(p.Size.Width), Height: w.length(p.Size.Height), Count: p.Count, Paper: p.Paper})
+		out.Pieces = append(out.Pieces, document.Wanted{Name: p.Name, Width: w.Length(p.Size.Width), Height: w.Length(p.Size.Height), Count: p.Count, Paper: p.Paper})
 	}
 	if c.Err != nil {
 		note := c.cannot(c.Err)
@@ -35,8 +36,8 @@ func (w *writer) cutPlan() {
 	}
 	out.Steps = c.steps()
 	for _, o := range c.Offcuts {
-		out.Offcuts = append(out.Offcuts, document.Offcut{Width: w.length(o.Size.Width), Height: w.length(o.Size.Height), Count: o.Count, Paper: o.Paper.Name, Colour: o.Paper.Colour,
-			Text: fmt.Sprintf("%d of %s", o.Count, w.sizeText(o.Size))})
+		out.Offcuts = append(out.Offcuts, document.Offcut{Width: w.Length(o.Size.Width), Height: w.Length(o.Size.Height), Count: o.Count, Paper: o.Paper.Name, Colour: o.Paper.Colour,
+			Text: fmt.Sprintf("%d of %s", o.Count, w.SizeText(o.Size))})
 	}
 	c.missing(out)
 	out.Cost = c.cost()
@@ -57,7 +58,7 @@ func (c cutWriter) cannot(err error) document.Note {
 	var many *trim.ManyError
 	switch {
 	case errors.As(err, &none):
-		piece := words.Capital(none.Piece.Name) + ", " + c.sizeText(none.Piece.Size)
+		piece := words.Capital(none.Piece.Name) + ", " + c.SizeText(none.Piece.Size)
 		if len(c.b.Stock.OnHand) == 0 {
 			return document.Note{Code: "cut-sheet", Field: "sheet", Text: fmt.Sprintf("%s, does not come out of %s.", piece, c.b.Stock.Sheet.Name)}
 		}
@@ -78,13 +79,13 @@ func (c cutWriter) cannot(err error) document.Note {
 }
 
 func (c cutWriter) outOfReach(e *trim.ReachError) string {
-	text := fmt.Sprintf("%s: the cut is %s long and the guide would stand at %s;", words.Capital(e.Error()), c.say.text(e.Length), c.say.text(e.Set))
+	text := fmt.Sprintf("%s: the cut is %s long and the guide would stand at %s;", words.Capital(e.Error()), c.Text(e.Length), c.Text(e.Set))
 	var limits []string
 	if e.Limits.Longest > 0 {
-		limits = append(limits, "the trimmer cuts "+c.say.text(e.Limits.Longest)+" at most")
+		limits = append(limits, "the trimmer cuts "+c.Text(e.Limits.Longest)+" at most")
 	}
 	if e.Limits.Deepest > 0 {
-		limits = append(limits, "its guide goes to "+c.say.text(e.Limits.Deepest))
+		limits = append(limits, "its guide goes to "+c.Text(e.Limits.Deepest))
 	}
 	if len(limits) == 0 {
 		return text + "."
@@ -96,7 +97,7 @@ func (c cutWriter) sheet(i int, l trim.Layout) document.CutSheet {
 	s := c.Sheets[l.Sheet]
 	out := document.CutSheet{
 		Letter: words.Letter(i), Sheet: s.ID, Name: s.Name, Item: s.Item, Paper: s.Paper.Name, Colour: s.Paper.Colour,
-		Width: c.length(s.Size.Width), Height: c.length(s.Size.Height), Count: l.Count, Buy: c.r.Bought(l.Sheet),
+		Width: c.Length(s.Size.Width), Height: c.Length(s.Size.Height), Count: l.Count, Buy: c.r.Bought(l.Sheet),
 		Pieces: []document.CutPiece{}, Cuts: []document.SheetCut{}, Offcuts: []document.SheetRest{},
 	}
 	if c.whole {
@@ -109,18 +110,18 @@ func (c cutWriter) sheet(i int, l trim.Layout) document.CutSheet {
 func (c cutWriter) laidOut(out *document.CutSheet, l trim.Layout) {
 	out.Pieces, out.Cuts, out.Offcuts = make([]document.CutPiece, len(l.Pieces)), make([]document.SheetCut, len(l.Cuts)), make([]document.SheetRest, len(l.Offcuts))
 	for k, p := range l.Pieces {
-		out.Pieces[k] = document.CutPiece{Piece: p.Name, X: c.length(p.X), Y: c.length(p.Y), Width: c.length(p.Size.Width), Height: c.length(p.Size.Height), Turned: p.Turned}
+		out.Pieces[k] = document.CutPiece{Piece: p.Name, X: c.Length(p.X), Y: c.Length(p.Y), Width: c.Length(p.Size.Width), Height: c.Length(p.Size.Height), Turned: p.Turned}
 	}
 	for k, one := range l.Cuts {
-		text := "set " + c.say.text(one.Set)
+		text := "set " + c.Text(one.Set)
 		if one.FromFar {
 			text += " on the far side"
 		}
 		cut := one.Line()
-		out.Cuts[k] = document.SheetCut{Step: one.Number, Set: c.length(one.Set), Text: text, From: [2]float64{cut.A.X, cut.A.Y}, To: [2]float64{cut.B.X, cut.B.Y}}
+		out.Cuts[k] = document.SheetCut{Step: one.Number, Set: c.Length(one.Set), Text: text, From: [2]float64{cut.A.X, cut.A.Y}, To: [2]float64{cut.B.X, cut.B.Y}}
 	}
 	for k, o := range l.Offcuts {
-		out.Offcuts[k] = document.SheetRest{X: c.length(o.X), Y: c.length(o.Y), Width: c.length(o.Width), Height: c.length(o.Height)}
+		out.Offcuts[k] = document.SheetRest{X: c.Length(o.X), Y: c.Length(o.Y), Width: c.Length(o.Width), Height: c.Length(o.Height)}
 	}
 }
 
@@ -128,13 +129,13 @@ func (c cutWriter) laidOut(out *document.CutSheet, l trim.Layout) {
 func (c cutWriter) steps() []document.CutStep {
 	out := make([]document.CutStep, 0, len(c.Plan.Steps))
 	for i, s := range c.Plan.Steps {
-		step := document.CutStep{Step: i + 1, Set: c.length(s.Set)}
+		step := document.CutStep{Step: i + 1, Set: c.Length(s.Set)}
 		var parts []string
 		for k, l := range c.Plan.Layouts {
 			names := cutsIn(k, l, s)
 			step.Cuts += len(names) * l.Count
 			if len(names) > 0 {
-				parts = append(parts, fmt.Sprintf("%s %s, %s %s", sheetsText(l.Count), words.Letter(k), words.Plural(len(names), "cut"), strings.Join(names, ", ")))
+				parts = append(parts, fmt.Sprintf("%s %s, %s %s", say.Sheets(l.Count), words.Letter(k), words.Plural(len(names), "cut"), strings.Join(names, ", ")))
 			}
 		}
 		step.Text = strings.Join(parts, "; ")
@@ -184,7 +185,7 @@ func (w *writer) missingText() string {
 	return texts[0] + " more"
 }
 
-func missingSheets(n int, s brief.Sheet) string { return sheetsText(n) + " of " + sheetName(s) }
+func missingSheets(n int, s brief.Sheet) string { return say.Sheets(n) + " of " + sheetName(s) }
 
 func sheetName(s brief.Sheet) string { return strings.TrimSpace(s.Name + " " + s.Paper.Name) }
 
@@ -217,21 +218,21 @@ func (c cutWriter) summary() string {
 	for i, name := range names {
 		names[i] = fmt.Sprintf("%d of %s", counts[name], name)
 	}
-	return fmt.Sprintf("%s: %s; %d %s of the guide", sheetsText(c.Plan.Used), strings.Join(names, ", "), c.Plan.Settings, words.Plural(c.Plan.Settings, "setting"))
+	return fmt.Sprintf("%s: %s; %d %s of the guide", say.Sheets(c.Plan.Used), strings.Join(names, ", "), c.Plan.Settings, words.Plural(c.Plan.Settings, "setting"))
 }
 
 func boundText(made *trim.Plan) string {
 	if made.Proved() {
 		return "No plan uses fewer sheets."
 	}
-	return fmt.Sprintf("No plan uses fewer than %s; this one is within %d.", sheetsText(made.LowerBound), made.Used-made.LowerBound)
+	return fmt.Sprintf("No plan uses fewer than %s; this one is within %d.", say.Sheets(made.LowerBound), made.Used-made.LowerBound)
 }
 
 // answers are the lines of the batch's cut list.
 func (c cutWriter) answers(out *document.CutPlan) {
 	var working []string
 	for _, p := range c.Problem.Pieces {
-		working = append(working, fmt.Sprintf("%d %s, %s", p.Count, p.Name, c.sizeText(p.Size)))
+		working = append(working, fmt.Sprintf("%d %s, %s", p.Count, p.Name, c.SizeText(p.Size)))
 	}
 	note := func(key, label, text string, working []string) {
 		c.plan.Answers = append(c.plan.Answers, document.Answer{Key: key, Station: "cuts", Label: label, Note: text, Working: working, Figures: []document.Figure{}, Copy: label + ": " + text})
@@ -240,7 +241,7 @@ func (c cutWriter) answers(out *document.CutPlan) {
 	for i, s := range out.Steps {
 		key := fmt.Sprintf("step%d", i)
 		c.plan.Answers = append(c.plan.Answers, line("cuts", key, fmt.Sprintf("Guide %d", i+1), s.Text,
-			[]string{fmt.Sprintf("%d %s of the blade, a sheet at a time. Cuts are numbered on the drawing of each sheet.", s.Cuts, words.Plural(s.Cuts, "stroke"))}, c.figure(key, c.Plan.Steps[i].Set)))
+			[]string{fmt.Sprintf("%d %s of the blade, a sheet at a time. Cuts are numbered on the drawing of each sheet.", s.Cuts, words.Plural(s.Cuts, "stroke"))}, c.Figure(key, c.Plan.Steps[i].Set)))
 	}
 	if out.Cost != nil {
 		note("cuts.cost", "Paper", out.Cost.Batch+", "+out.Cost.Card+" a card", out.Cost.Working)

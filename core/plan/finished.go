@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
 )
 
@@ -26,9 +27,9 @@ func bendsOf(b card.Band) document.Bends {
 }
 
 // bendWorking is the stiffness estimate in a line.
-func (s say) bendWorking(b card.Band, length measure.Length) string {
+func (s speech) bendWorking(b card.Band, length measure.Length) string {
 	text := fmt.Sprintf("Round an 11 in turn under a belt it stands off by %s to %s of its %s length; under a quarter bends easily, over seven tenths is too rigid",
-		measure.FromMM(math.Round(b.LowMM)).Text(measure.Millimetres), measure.FromMM(math.Round(b.HighMM)).Text(measure.Millimetres), s.text(length))
+		measure.FromMM(math.Round(b.LowMM)).Text(measure.Millimetres), measure.FromMM(math.Round(b.HighMM)).Text(measure.Millimetres), s.Text(length))
 	if b.Creases {
 		text += "; at the stiff end its faces may crease, which counts one word worse"
 	}
@@ -38,9 +39,9 @@ func (s say) bendWorking(b card.Band, length measure.Length) string {
 // finished is the station of the finished card.
 func (w *writer) finished() {
 	c, m := w.r.Card, w.r.Card.Map
-	b := &document.Build{From: "computed", WeightFrom: "computed", Parts: make([]document.BuildItem, len(m.Parts)), Cells: []document.BuildCell{}, Section: []document.Slab{}, Computed: w.length(m.Thickest.Thick),
-		SectionAt: w.length(m.Thickest.Y + m.Thickest.Height/2),
-		Thickest:  w.length(c.Thick), Thinnest: w.length(c.Counted.Thinnest.Thick), Variation: w.length(c.Counted.Variation()), Weight: c.Weight.Text(w.unit)}
+	b := &document.Build{From: "computed", WeightFrom: "computed", Parts: make([]document.BuildItem, len(m.Parts)), Cells: []document.BuildCell{}, Section: []document.Slab{}, Computed: w.Length(m.Thickest.Thick),
+		SectionAt: w.Length(m.Thickest.Y + m.Thickest.Height/2),
+		Thickest:  w.Length(c.Thick), Thinnest: w.Length(c.Counted.Thinnest.Thick), Variation: w.Length(c.Counted.Variation()), Weight: c.Weight.Text(w.Unit)}
 	if w.b.Card.Measured {
 		b.From = "measured"
 	}
@@ -48,11 +49,11 @@ func (w *writer) finished() {
 		b.WeightFrom = "measured"
 	}
 	for i, p := range m.Parts {
-		b.Parts[i] = document.BuildItem{Name: p.Name, Thickness: w.length(p.Thick), Weight: p.Weight.Text(w.unit), Index: p.Index, Hard: p.Hard, X: w.length(p.X), Y: w.length(p.Y), Width: w.length(p.Width), Height: w.length(p.Height)}
+		b.Parts[i] = document.BuildItem{Name: p.Name, Thickness: w.Length(p.Thick), Weight: p.Weight.Text(w.Unit), Index: p.Index, Hard: p.Hard, X: w.Length(p.X), Y: w.Length(p.Y), Width: w.Length(p.Width), Height: w.Length(p.Height)}
 	}
 	for _, cell := range m.Cells {
 		if w.whole && cell.Thick > 0 {
-			b.Cells = append(b.Cells, document.BuildCell{X: cell.X.MM(), Y: cell.Y.MM(), Width: cell.Width.MM(), Height: cell.Height.MM(), Share: m.Share(cell), Text: w.text(cell.Thick)})
+			b.Cells = append(b.Cells, document.BuildCell{X: cell.X.MM(), Y: cell.Y.MM(), Width: cell.Width.MM(), Height: cell.Height.MM(), Share: m.Share(cell), Text: w.Text(cell.Thick)})
 		}
 	}
 	for _, s := range w.section() {
@@ -71,8 +72,8 @@ func (w *writer) section() []card.Slab {
 	return w.r.Card.Map.Section()
 }
 
-func (s say) whereText(c card.Cell) string {
-	return fmt.Sprintf("%s from the left, %s from the top", s.text(s.ruler.Nearest(c.X+c.Width/2)), s.text(s.ruler.Nearest(c.Y+c.Height/2)))
+func (s speech) whereText(c card.Cell) string {
+	return fmt.Sprintf("%s from the left, %s from the top", s.Text(s.Ruler.Nearest(c.X+c.Width/2)), s.Text(s.Ruler.Nearest(c.Y+c.Height/2)))
 }
 
 // finishedWriter words the finished card.
@@ -87,14 +88,14 @@ func (w finishedWriter) answers() {
 	if w.writer.b.Card.Measured {
 		note = "as measured; the pieces come to " + w.b.Computed.Text
 	}
-	w.answer("finished", "thickest", "Thickest place", note, []string{w.sumAt(m.Thickest)}, w.figure("thickest", c.Thick))
-	w.answer("finished", "thinnest", "Flattest place", "on the card", []string{w.sumAt(m.Thinnest)}, w.figure("thinnest", c.Counted.Thinnest.Thick))
+	w.answer("finished", "thickest", "Thickest place", note, []string{w.sumAt(m.Thickest)}, w.Figure("thickest", c.Thick))
+	w.answer("finished", "thinnest", "Flattest place", "on the card", []string{w.sumAt(m.Thinnest)}, w.Figure("thinnest", c.Counted.Thinnest.Thick))
 	w.answer("finished", "variation", "Unevenness", "thickest less flattest", []string{
-		fmt.Sprintf("%s − %s%s%s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", w.bare(c.Thick), w.bare(m.Thinnest.Thick), comesTo(c.Thick.Shown(w.unit)-m.Thinnest.Thick.Shown(w.unit), c.Counted.Variation().Shown(w.unit)), w.b.Variation.Text),
-	}, w.figure("variation", c.Counted.Variation()))
+		fmt.Sprintf("%s − %s%s%s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", w.Bare(c.Thick), w.Bare(m.Thinnest.Thick), say.ComesTo(c.Thick.Shown(w.Unit)-m.Thinnest.Thick.Shown(w.Unit), c.Counted.Variation().Shown(w.Unit)), w.b.Variation.Text),
+	}, w.Figure("variation", c.Counted.Variation()))
 	weight := "worked out from the papers and pieces; weigh it to be sure"
 	if w.writer.b.Card.Weight > 0 {
-		weight = "as weighed; the pieces come to " + m.Weight.Text(w.unit)
+		weight = "as weighed; the pieces come to " + m.Weight.Text(w.Unit)
 	}
 	w.plan.Answers = append(w.plan.Answers, said("finished", "card.weight", "Weight", w.b.Weight, w.weightSum()+"; "+weight+"."))
 }
@@ -113,16 +114,16 @@ func (w finishedWriter) sumAt(at card.Cell) string {
 		count = 0
 	}
 	for _, p := range w.r.Card.Map.Over(at) {
-		text := w.bare(p.Thick) + " " + words.Lower(p.Name)
+		text := w.Bare(p.Thick) + " " + words.Lower(p.Name)
 		if text != last || count == 0 {
 			flush()
 			last = text
 		}
 		count++
-		sum += p.Thick.Shown(w.unit)
+		sum += p.Thick.Shown(w.Unit)
 	}
 	flush()
-	return strings.Join(terms, " + ") + comesTo(sum, at.Thick.Shown(w.unit)) + w.text(at.Thick)
+	return strings.Join(terms, " + ") + say.ComesTo(sum, at.Thick.Shown(w.Unit)) + w.Text(at.Thick)
 }
 
 func (w finishedWriter) weightSum() string {
@@ -134,9 +135,9 @@ func (w finishedWriter) weightSum() string {
 			base += p.Weight
 			continue
 		}
-		terms = append(terms, p.Weight.Text(w.unit)+" "+words.Lower(p.Name))
-		sum += p.Weight.Shown(w.unit)
+		terms = append(terms, p.Weight.Text(w.Unit)+" "+words.Lower(p.Name))
+		sum += p.Weight.Shown(w.Unit)
 	}
 	total := w.r.Card.Map.Weight
-	return strings.Join(append([]string{base.Text(w.unit) + " base"}, terms...), " + ") + comesTo(sum+base.Shown(w.unit), total.Shown(w.unit)) + total.Text(w.unit)
+	return strings.Join(append([]string{base.Text(w.Unit) + " base"}, terms...), " + ") + say.ComesTo(sum+base.Shown(w.Unit), total.Shown(w.Unit)) + total.Text(w.Unit)
 }

@@ -16,11 +16,11 @@ func (w *writer) layers() {
 	l.stacked()
 	l.inside()
 	l.stamping()
-	step := brief.UsualStep(w.unit)
-	w.plan.SkipMarks = int(step / w.ruler.Step)
+	step := brief.UsualStep(w.Unit)
+	w.plan.SkipMarks = int(step / w.Ruler.Step)
 	w.plan.Ladder = make([]document.Rung, len(w.r.Layers.Ladder))
 	for i, z := range w.r.Layers.Ladder {
-		w.plan.Ladder[i] = document.Rung{Label: strconv.Itoa(i + 1), Width: w.length(z.Width), Height: w.length(z.Height)}
+		w.plan.Ladder[i] = document.Rung{Label: strconv.Itoa(i + 1), Width: w.Length(z.Width), Height: w.Length(z.Height)}
 	}
 }
 
@@ -31,16 +31,16 @@ func (w layersWriter) stacked() {
 	for i, l := range w.b.Layers.Each {
 		z := w.r.Layers.Stack[i]
 		key := fmt.Sprintf("layer%d", i)
-		w.plan.Layers = append(w.plan.Layers, document.Layer{Name: l.Name, Width: w.length(z.Width), Height: w.length(z.Height), Border: w.length(l.Border.Side), Bottom: w.length(l.Border.Bottom),
+		w.plan.Layers = append(w.plan.Layers, document.Layer{Name: l.Name, Width: w.Length(z.Width), Height: w.Length(z.Height), Border: w.Length(l.Border.Side), Bottom: w.Length(l.Border.Bottom),
 			Paper: l.Paper.Name, Colour: l.Paper.Colour, Joint: l.Joint.Material.ID})
-		note := "border " + w.text(l.Border.Side)
+		note := "border " + w.Text(l.Border.Side)
 		if l.Border.Bottom != l.Border.Side {
-			note += ", " + w.text(l.Border.Bottom) + " below"
+			note += ", " + w.Text(l.Border.Bottom) + " below"
 		}
 		w.answer("layers", key, l.Name, note, []string{
 			w.step(below.Width, 2*l.Border.Side, z.Width) + " wide",
 			w.high(below.Height, l.Border, z.Height) + " high; the border counts on both sides",
-		}, w.both(key, z)...)
+		}, w.Both(key, z)...)
 		below = z
 	}
 }
@@ -49,13 +49,13 @@ func (w layersWriter) high(below measure.Length, b card.Border, marked measure.L
 	if b.Top == b.Bottom {
 		return w.step(below, 2*b.Top, marked)
 	}
-	shown := below.Shown(w.unit) - b.Top.Shown(w.unit) - b.Bottom.Shown(w.unit)
-	return w.rounded(fmt.Sprintf("%s − %s − %s", w.bare(below), w.bare(b.Top), w.bare(b.Bottom)), shown, below-b.Top-b.Bottom, marked, "down")
+	shown := below.Shown(w.Unit) - b.Top.Shown(w.Unit) - b.Bottom.Shown(w.Unit)
+	return w.Rounded(fmt.Sprintf("%s − %s − %s", w.Bare(below), w.Bare(b.Top), w.Bare(b.Bottom)), shown, below-b.Top-b.Bottom, marked, "down")
 }
 
 func (w layersWriter) step(below, both, marked measure.Length) string {
-	shown := below.Shown(w.unit) - 2*(both/2).Shown(w.unit)
-	return w.rounded(fmt.Sprintf("%s − 2 × %s", w.bare(below), w.bare(both/2)), shown, below-both, marked, "down")
+	shown := below.Shown(w.Unit) - 2*(both/2).Shown(w.Unit)
+	return w.Rounded(fmt.Sprintf("%s − 2 × %s", w.Bare(below), w.Bare(both/2)), shown, below-both, marked, "down")
 }
 
 // inside is the inside panel: one step smaller than the closed card.
@@ -65,11 +65,11 @@ func (w layersWriter) inside() {
 		return
 	}
 	z, of := w.r.Layers.Inside, w.r.Whole()
-	w.plan.Inside = &document.Layer{Name: "Inside panel", Width: w.length(z.Width), Height: w.length(z.Height), Border: w.length(border), Bottom: w.length(border)}
-	w.answer("layers", "inside", "Inside panel", "border "+w.text(border), []string{
+	w.plan.Inside = &document.Layer{Name: "Inside panel", Width: w.Length(z.Width), Height: w.Length(z.Height), Border: w.Length(border), Bottom: w.Length(border)}
+	w.answer("layers", "inside", "Inside panel", "border "+w.Text(border), []string{
 		w.step(of.Width, 2*border, z.Width) + " wide",
 		w.step(of.Height, 2*border, z.Height) + " high; inside the closed card",
-	}, w.both("inside", z)...)
+	}, w.Both("inside", z)...)
 }
 
 // stamping holds the area a stamp needs against what the top layer leaves, either way round.
@@ -79,8 +79,8 @@ func (w layersWriter) stamping() {
 		return
 	}
 	top := w.r.Top()
-	s := &document.Stamping{Needed: w.size(needed), Left: w.size(top), OK: top.Holds(needed) || top.Holds(needed.Turned())}
-	s.Text = fmt.Sprintf("%s is left to stamp on; %s is needed", w.sizeText(top), w.sizeText(needed))
+	s := &document.Stamping{Needed: w.Size(needed), Left: w.Size(top), OK: top.Holds(needed) || top.Holds(needed.Turned())}
+	s.Text = fmt.Sprintf("%s is left to stamp on; %s is needed", w.SizeText(top), w.SizeText(needed))
 	if !s.OK {
 		w.warn("stamp", "stamp", s.Text+".")
 	}

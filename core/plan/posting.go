@@ -84,12 +84,12 @@ func (w postWriter) describe(p *document.Post, inUse bool) {
 func (w postWriter) detail(p *document.Post) {
 	v, c := w.v, w.v.Carrier
 	length, height := w.r.Sides(w.s)
-	p.Length, p.Height, p.Thickness = w.length(length), w.length(height), w.length(w.s.Piece.Thickness)
+	p.Length, p.Height, p.Thickness = w.Length(length), w.Length(height), w.Length(w.s.Piece.Thickness)
 	if most := v.Thickest(); most > 0 {
-		l := w.length(most)
+		l := w.Length(most)
 		p.Slot = &l
 	}
-	p.Weight, p.Text = w.s.Piece.Weight.Text(w.unit), verdictText(v)
+	p.Weight, p.Text = w.s.Piece.Weight.Text(w.Unit), verdictText(v)
 	p.Counter, p.Bends, p.Reasons = v.Counter(), bendsOf(w.s.Piece.Bends), w.checks(v.Reasons())
 	p.Service, p.Stated, p.Notice = v.Service, c.Stated, postNotice
 	for _, o := range v.Others {
@@ -218,7 +218,7 @@ func (w postWriter) answers(p *document.Post) []document.Answer {
 		side = "the short side lies along the address"
 	}
 	one := func(key, label, note string, working []string, l measure.Length) document.Answer {
-		return line("post", key, label, note, working, w.figure(key, l))
+		return line("post", key, label, note, working, w.Figure(key, l))
 	}
 	length, height := w.r.Sides(w.s)
 	answers := []document.Answer{
@@ -237,15 +237,15 @@ func (w postWriter) answers(p *document.Post) []document.Answer {
 
 // thicknessWorking says how the sealed thickness comes about.
 func (w postWriter) thicknessWorking() string {
-	paper := fmt.Sprintf("%d × %s paper", w.s.Layers, w.bare(w.s.Stock.Caliper))
+	paper := fmt.Sprintf("%d × %s paper", w.s.Layers, w.Bare(w.s.Stock.Caliper))
 	if w.s.In == work.InMailer {
-		paper = fmt.Sprintf("%d × %s padded wall", w.s.Layers, w.bare(w.s.Stock.Caliper))
+		paper = fmt.Sprintf("%d × %s padded wall", w.s.Layers, w.Bare(w.s.Stock.Caliper))
 	}
-	total := w.text(w.s.Piece.Thickness)
+	total := w.Text(w.s.Piece.Thickness)
 	if w.b.Card.Measured {
-		return fmt.Sprintf("%s card + %s at the thickest place = %s", w.bare(w.r.Card.Thick), paper, total)
+		return fmt.Sprintf("%s card + %s at the thickest place = %s", w.Bare(w.r.Card.Thick), paper, total)
 	}
-	return fmt.Sprintf("%s card, from its pieces, + %s = %s; measure the finished card to be sure", w.bare(w.r.Card.Thick), paper, total)
+	return fmt.Sprintf("%s card, from its pieces, + %s = %s; measure the finished card to be sure", w.Bare(w.r.Card.Thick), paper, total)
 }
 
 func (w postWriter) weightWorking(p *document.Post) string {
@@ -253,7 +253,7 @@ func (w postWriter) weightWorking(p *document.Post) string {
 	if w.b.Card.Weight > 0 {
 		from = "as weighed"
 	}
-	return fmt.Sprintf("%s card, %s, + %s for the %s at %.0f g/m² = %s", w.r.Card.Weight.Text(w.unit), from, w.s.PaperWeight().Text(w.unit),
+	return fmt.Sprintf("%s card, %s, + %s for the %s at %.0f g/m² = %s", w.r.Card.Weight.Text(w.Unit), from, w.s.PaperWeight().Text(w.Unit),
 		strings.Map(unicode.ToLower, p.PieceName), w.s.Stock.GSM, p.Weight)
 }
 

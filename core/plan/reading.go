@@ -5,6 +5,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
@@ -26,7 +27,7 @@ func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) 
 	if marks != 0 {
 		typed = l.Text(unit)
 	}
-	return document.Reading{Length: say{unit: unit, ruler: ruler}.length(l), Typed: typed}
+	return document.Reading{Length: speech{say.Say{Unit: unit, Ruler: ruler}}.Length(l), Typed: typed}
 }
 
 // JigOffset is what a scoring board reads at the tip of a corner in its jig,
@@ -38,9 +39,9 @@ func JigOffset(side, reading string, unit measure.Unit) (document.Length, error)
 		return document.Length{}, err
 	}
 	if offset < 0 {
-		return document.Length{}, job.Problems{{Field: "reading", Text: "less than the square's own diagonal of " + decimal(diagonal, unit) + "; read the far tip, with the near one in the jig"}}
+		return document.Length{}, job.Problems{{Field: "reading", Text: "less than the square's own diagonal of " + say.Decimal(diagonal, unit) + "; read the far tip, with the near one in the jig"}}
 	}
-	return say{unit: unit, ruler: measure.DefaultRuler(unit)}.length(offset), nil
+	return speech{say.Say{Unit: unit, Ruler: measure.DefaultRuler(unit)}}.Length(offset), nil
 }
 
 // GaugeLabel is what a slot gauge is marked with.

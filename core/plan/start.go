@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 )
 
 // start is the finished card, and the envelope on hand.
@@ -19,21 +20,21 @@ type startWriter struct{ *writer }
 
 func (w startWriter) write() {
 	p, c := w.plan, w.r.Card
-	p.Card = document.Card{Width: cutDown(w.say, w.length(c.Size.Width), c.Size.Width), Height: cutDown(w.say, w.length(c.Size.Height), c.Size.Height), Thickness: w.length(c.Thickness), Weight: c.Weight.Text(w.unit),
-		Text: w.sizeText(c.Size), From: string(w.b.Card.From)}
+	p.Card = document.Card{Width: say.CutDown(w.Say, w.Length(c.Size.Width), c.Size.Width), Height: say.CutDown(w.Say, w.Length(c.Size.Height), c.Size.Height), Thickness: w.Length(c.Thickness), Weight: c.Weight.Text(w.Unit),
+		Text: w.SizeText(c.Size), From: string(w.b.Card.From)}
 	if e := w.b.Envelope; e != nil {
-		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.length(e.Size.Width), Height: w.length(e.Size.Height)}
-		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.both("envelope", e.Size)...)
+		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.Length(e.Size.Width), Height: w.Length(e.Size.Height)}
+		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.Both("envelope", e.Size)...)
 	}
-	figures := w.both("card", c.Size)
-	figures[0].Length, figures[1].Length = cutDown(w.say, figures[0].Length, c.Size.Width), cutDown(w.say, figures[1].Length, c.Size.Height)
+	figures := w.Both("card", c.Size)
+	figures[0].Length, figures[1].Length = say.CutDown(w.Say, figures[0].Length, c.Size.Width), say.CutDown(w.Say, figures[1].Length, c.Size.Height)
 	w.answer("start", "card", "Finished card", "", w.cardWorking(), figures...)
 	if z, o := c.Outer(), c.Overhang; z != c.Size {
 		w.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{
-			fmt.Sprintf("%s card + %s left + %s right wide; %s card + %s above + %s below high.", w.bare(c.Size.Width), w.bare(o.Left), w.bare(o.Right),
-				w.bare(c.Size.Height), w.bare(o.Top), w.bare(o.Bottom)),
-		}, w.both("outer", z)...)
-		p.Card.Outer = &document.CardOuter{Size: w.size(z), Left: o.Left.MM(), Top: o.Top.MM()}
+			fmt.Sprintf("%s card + %s left + %s right wide; %s card + %s above + %s below high.", w.Bare(c.Size.Width), w.Bare(o.Left), w.Bare(o.Right),
+				w.Bare(c.Size.Height), w.Bare(o.Top), w.Bare(o.Bottom)),
+		}, w.Both("outer", z)...)
+		p.Card.Outer = &document.CardOuter{Size: w.Size(z), Left: o.Left.MM(), Top: o.Top.MM()}
 	}
 	w.clearance()
 }
@@ -58,26 +59,26 @@ func (w startWriter) asFolded() []string {
 	if len(w.b.Base.Shape.Widths) == 0 {
 		return nil
 	}
-	return []string{"Folded, it is as wide as its widest panel, " + w.text(slices.Max(w.r.Base.Widths)) + "."}
+	return []string{"Folded, it is as wide as its widest panel, " + w.Text(slices.Max(w.r.Base.Widths)) + "."}
 }
 
 // within is a side of the envelope less all that the card leaves of it free or pokes out by.
 func (w startWriter) within(outer, inner, before, after measure.Length) string {
-	sum, left, shown := w.bare(outer)+" envelope", outer, outer.Shown(w.unit)
+	sum, left, shown := w.Bare(outer)+" envelope", outer, outer.Shown(w.Unit)
 	for _, less := range []struct {
 		by   measure.Length
 		word string
 	}{{w.r.Card.Thickness, "thick"}, {w.b.Card.Ease, "ease"}, {before + after, "poking out"}} {
 		if less.by > 0 {
-			sum, left, shown = sum+" − "+w.bare(less.by)+" "+less.word, left-less.by, shown-less.by.Shown(w.unit)
+			sum, left, shown = sum+" − "+w.Bare(less.by)+" "+less.word, left-less.by, shown-less.by.Shown(w.Unit)
 		}
 	}
-	return w.rounded(sum, shown, left, inner, "down")
+	return w.Rounded(sum, shown, left, inner, "down")
 }
 
 // less is one length less another, and what is left.
 func (w startWriter) less(a, b, left measure.Length) string {
-	return w.bare(a) + " − " + w.bare(b) + comesTo(a.Shown(w.unit)-b.Shown(w.unit), left.Shown(w.unit)) + w.text(left)
+	return w.Bare(a) + " − " + w.Bare(b) + say.ComesTo(a.Shown(w.Unit)-b.Shown(w.Unit), left.Shown(w.Unit)) + w.Text(left)
 }
 
 // customary offers the card the trade sells for the format, where it differs.
@@ -90,7 +91,7 @@ func (w startWriter) customary() {
 	if fit.Verdict == card.No || fit.Verdict == card.Tight {
 		return
 	}
-	w.plan.Card.Customary = &document.SizeHint{Text: w.sizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.unit)}
+	w.plan.Card.Customary = &document.SizeHint{Text: w.SizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.Unit)}
 }
 
 // clearance is the room round the card in the envelope on hand.
@@ -105,16 +106,16 @@ func (w startWriter) clearance() {
 	w.answer("start", "clearance", "Room round the card", "envelope less card",
 		[]string{
 			w.less(e.Width, lying.Width, room.Width) + " wide",
-			fmt.Sprintf("%s high; the card's %s of thickness comes out of this", w.less(e.Height, lying.Height, room.Height), w.text(w.r.Card.Thickness)),
-		}, w.both("clearance", room)...)
+			fmt.Sprintf("%s high; the card's %s of thickness comes out of this", w.less(e.Height, lying.Height, room.Height), w.Text(w.r.Card.Thickness)),
+		}, w.Both("clearance", room)...)
 }
 
 // makes lists what else the sheet gives, when the job starts from one.
 func (w *writer) makes() {
 	for _, one := range w.r.Makes {
 		z := one.Finished
-		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.sizeText(z), Width: w.length(z.Width), Height: w.length(z.Height), PerSheet: one.PerSheet(),
-			Patch: job.Then(job.Resized(z, w.unit), job.Set("card", "fold", one.Fold.ID))}
+		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.SizeText(z), Width: w.Length(z.Width), Height: w.Length(z.Height), PerSheet: one.PerSheet(),
+			Patch: job.Then(job.Resized(z, w.Unit), job.Set("card", "fold", one.Fold.ID))}
 		if one.Best.Verdict != card.No {
 			mk.Envelope, mk.Verdict = w.b.Catalog.Formats[one.Best.Envelope.Place].Name, string(one.Best.Verdict)
 		}
@@ -135,8 +136,8 @@ func (w *writer) fits() {
 	for i, fit := range best {
 		f := w.b.Catalog.Formats[fit.Envelope.Place]
 		w.plan.Fits[i] = document.Fit{
-			Format: f.ID, Name: f.Name, Family: f.Family, Width: w.length(f.Width), Height: w.length(f.Height),
-			Turned: fit.Turned, Clearance: w.size(fit.Clearance), Thickest: w.length(fit.Thickest), Verdict: fit.Verdict,
+			Format: f.ID, Name: f.Name, Family: f.Family, Width: w.Length(f.Width), Height: w.Length(f.Height),
+			Turned: fit.Turned, Clearance: w.Size(fit.Clearance), Thickest: w.Length(fit.Thickest), Verdict: fit.Verdict,
 			Patch: job.Patch{"envelope": f.ID},
 		}
 	}

@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
 )
 
@@ -45,9 +46,9 @@ func (w *writer) stations() {
 }
 
 func (w stationWriter) start(s *document.Station) {
-	s.Figure, s.Word = w.sizeText(w.r.Card.Size), "good"
+	s.Figure, s.Word = w.SizeText(w.r.Card.Size), "good"
 	if w.b.Card.From == brief.FromEnvelope {
-		s.Figure = w.sizeText(w.b.Envelope.Size)
+		s.Figure = w.SizeText(w.b.Envelope.Size)
 	}
 	if w.r.Own != nil {
 		s.State, s.Word = fitState(w.r.Own.Verdict)
@@ -66,9 +67,9 @@ func fitState(v card.Verdict) (state, word string) {
 
 func (w stationWriter) base(s *document.Station) {
 	batch := &w.r.Batch
-	s.Figure, s.Word = w.sizeText(w.r.Base.Size), fmt.Sprintf("%d a sheet", w.r.Base.PerSheet())
+	s.Figure, s.Word = w.SizeText(w.r.Base.Size), fmt.Sprintf("%d a sheet", w.r.Base.PerSheet())
 	if batch.Plan != nil && (w.b.Quantity > 1 || w.r.Base.One == nil) {
-		s.Word = sheetsText(batch.Plan.Used)
+		s.Word = say.Sheets(batch.Plan.Used)
 	}
 	switch {
 	case batch.Err != nil:
@@ -81,7 +82,7 @@ func (w stationWriter) base(s *document.Station) {
 func (w stationWriter) layers(s *document.Station) {
 	s.Word = "plain"
 	if n := len(w.r.Layers.Stack); n > 0 {
-		s.Figure, s.Word = w.sizeText(w.r.Top()), fmt.Sprintf("%d on top", n)
+		s.Figure, s.Word = w.SizeText(w.r.Top()), fmt.Sprintf("%d on top", n)
 	}
 }
 
@@ -102,9 +103,9 @@ func (w stationWriter) envelope(s *document.Station) {
 		return
 	}
 	m := w.r.Blanks[0]
-	s.Figure, s.State, s.Word = w.sizeText(m.Cut()), stateGood, "proved"
+	s.Figure, s.State, s.Word = w.SizeText(m.Cut()), stateGood, "proved"
 	if m.Diagonal {
-		s.Figure = w.text(m.Width) + " square"
+		s.Figure = w.Text(m.Width) + " square"
 	}
 	switch {
 	case !m.Proof.OK:
@@ -148,9 +149,9 @@ func consequence(w *writer) document.Consequence {
 type consequences struct{ *writer }
 
 func (w consequences) summary() string {
-	text := fmt.Sprintf("Cut %s", w.sizeText(w.r.Base.Size))
+	text := fmt.Sprintf("Cut %s", w.SizeText(w.r.Base.Size))
 	if len(w.r.Base.Scores) > 0 {
-		text += fmt.Sprintf(", score at %s", w.text(w.r.Base.Scores[0].At))
+		text += fmt.Sprintf(", score at %s", w.Text(w.r.Base.Scores[0].At))
 	}
 	if len(w.plan.Post) == 0 {
 		return text + "."
@@ -168,23 +169,23 @@ func (w consequences) envelope() *document.Consequence {
 	c := &document.Consequence{State: stateLook, Station: "start"}
 	var cut *document.Fix
 	if z, ok := w.r.CardFor(own); ok {
-		cut = &document.Fix{Label: "Cut the card to " + w.sizeText(z), Patch: job.Resized(z, w.unit)}
+		cut = &document.Fix{Label: "Cut the card to " + w.SizeText(z), Patch: job.Resized(z, w.Unit)}
 	}
 	name, slack := w.b.Envelope.Name, min(own.Clearance.Width, own.Clearance.Height)-w.r.Card.Thickness
 	switch own.Verdict {
 	case card.No:
 		c.State, c.Fix = stateStop, cut
-		c.Text = fmt.Sprintf("The %s does not close round this card: %s too little room.", name, w.text(-slack))
+		c.Text = fmt.Sprintf("The %s does not close round this card: %s too little room.", name, w.Text(-slack))
 	case card.Tight:
 		c.Fix = cut
-		c.Text = fmt.Sprintf("The card will stick in the %s: only %s to spare once its thickness is counted.", name, w.text(slack))
+		c.Text = fmt.Sprintf("The card will stick in the %s: only %s to spare once its thickness is counted.", name, w.Text(slack))
 	default:
-		c.Text = fmt.Sprintf("The card slides about in the %s: %s wider and %s higher than it.", name, w.text(own.Clearance.Width), w.text(own.Clearance.Height))
+		c.Text = fmt.Sprintf("The card slides about in the %s: %s wider and %s higher than it.", name, w.Text(own.Clearance.Width), w.Text(own.Clearance.Height))
 	}
 	if f, ok := w.r.BestFormat(); c.Fix == nil && ok {
 		patch := job.Patch{"envelope": f.ID}
 		if w.b.Card.From == brief.FromEnvelope {
-			patch = job.Then(job.Resized(w.r.Card.Size, w.unit), patch) // it would be sized anew by another envelope
+			patch = job.Then(job.Resized(w.r.Card.Size, w.Unit), patch) // it would be sized anew by another envelope
 		}
 		c.Fix = &document.Fix{Label: "Use " + f.Name, Patch: patch}
 	}

@@ -37,10 +37,10 @@ func (w postWriter) wayOut(way ways.Way) document.WayOut {
 	return out
 }
 
-func (s say) leverText(levers []ways.Lever) string {
+func (s speech) leverText(levers []ways.Lever) string {
 	parts := make([]string, len(levers))
 	for i, l := range levers {
-		parts[i] = s.fill(l.Words, l.With...)
+		parts[i] = s.Fill(l.Words, l.With...)
 		if l.Again {
 			parts[i] += ", and measure it again"
 		}

@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/work"
 )
 
@@ -25,12 +26,12 @@ func Wraps(j job.Job, cat *catalog.Catalog, memory *work.Memory) ([]document.Wra
 	}
 	out := make([]document.Wrap, len(all))
 	for i, one := range all {
-		out[i] = wrapOf(say{unit: b.Unit, ruler: b.Ruler}, b, one)
+		out[i] = wrapOf(speech{say.Say{Unit: b.Unit, Ruler: b.Ruler}}, b, one)
 	}
 	return out, nil
 }
 
-func wrapOf(s say, b *brief.Brief, of work.Wrap) document.Wrap {
+func wrapOf(s speech, b *brief.Brief, of work.Wrap) document.Wrap {
 	w := document.Wrap{Style: of.Style.ID, Variant: of.Variant.ID, Name: nameOf(of.Candidate), Takes: []string{}}
 	if of.Largest == (card.Size{}) {
 		w.Text = "No card of these proportions from " + b.Blank.Paper.Name
@@ -39,10 +40,10 @@ func wrapOf(s say, b *brief.Brief, of work.Wrap) document.Wrap {
 		}
 		return w
 	}
-	size := s.size(of.Largest)
-	w.Largest, w.Text = &size, fmt.Sprintf("%s from %s", s.sizeText(of.Largest), b.Blank.Paper.Name)
+	size := s.Size(of.Largest)
+	w.Largest, w.Text = &size, fmt.Sprintf("%s from %s", s.SizeText(of.Largest), b.Blank.Paper.Name)
 	for _, f := range of.Takes {
-		w.Takes = append(w.Takes, fmt.Sprintf("%s (%s)", s.sizeText(f.Card()), f.Name))
+		w.Takes = append(w.Takes, fmt.Sprintf("%s (%s)", s.SizeText(f.Card()), f.Name))
 	}
 	w.Patch = job.Then(job.Chosen(of.Style, of.Variant), job.Resized(of.Bare, b.Unit))
 	return w

@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/work"
 )
@@ -66,9 +67,12 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 	return out, nil
 }
 
+// speech is how the plan speaks, in the job's figures.
+type speech struct{ say.Say }
+
 // writer puts a result in words, station by station.
 type writer struct {
-	say
+	speech
 	r     *work.Result
 	b     *brief.Brief
 	ways  []ways.Out // by carrier; nil where none were looked for
@@ -81,7 +85,7 @@ type writer struct {
 // the day counts, and whether the whole document is written.
 func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 	b := r.Brief
-	w := &writer{say: say{b.Unit, b.Ruler, !how.Whole}, r: r, b: b, ways: out, today: how.Today, whole: how.Whole, plan: &document.Plan{
+	w := &writer{speech: speech{say.Say{Unit: b.Unit, Ruler: b.Ruler, Brief: !how.Whole}}, r: r, b: b, ways: out, today: how.Today, whole: how.Whole, plan: &document.Plan{
 		Format: document.Format, Version: document.Version, Title: b.Title, Unit: b.Unit, Ruler: b.Ruler.String(), Quantity: b.Quantity,
 		Layers: []document.Layer{}, Ladder: []document.Rung{}, Makes: []document.Makeable{}, Unsuited: []document.Unsuited{}, Reasons: []string{}, Schools: []string{},
 		Extras: []document.Extra{}, Answers: make([]document.Answer, 0, 32), Warnings: []document.Note{},
@@ -149,19 +153,19 @@ func (w *writer) assumption(a brief.Assumption) string {
 	switch a {
 	case brief.AssumedFlat:
 		if w.r.Card.Thickness > 0 {
-			return "as thick as its papers and pieces come to, " + w.text(w.r.Card.Thickness)
+			return "as thick as its papers and pieces come to, " + w.Text(w.r.Card.Thickness)
 		}
 		return "a flat card, no thicker than its own stock"
 	case brief.AssumedFold:
 		return "a book fold, on the side"
 	case brief.AssumedLayers:
-		return fmt.Sprintf("two layers with a border of %s each", w.text(brief.UsualStep(w.unit)))
+		return fmt.Sprintf("two layers with a border of %s each", w.Text(brief.UsualStep(w.Unit)))
 	case brief.AssumedSheet:
 		return w.b.Stock.Sheet.Name + " card stock"
 	case brief.AssumedCarriers:
 		return w.b.Post.Carriers[0].Name
 	case brief.AssumedWeight:
-		return fmt.Sprintf("about %s, from its papers and pieces", w.r.Card.Weight.Text(w.unit))
+		return fmt.Sprintf("about %s, from its papers and pieces", w.r.Card.Weight.Text(w.Unit))
 	}
 	return string(a)
 }
