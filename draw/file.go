@@ -118,5 +118,8 @@ func cutListOf(of Source) error {
 	if p := of.Plan.CutPlan.Problem; p != nil {
 		return &FileError{"part", "the batch cannot be cut: " + p.Text}
 	}
+	if of.Result.Batch.Plan == nil {
+		return &FileError{"part", of.Plan.CutPlan.Text}
+	}
 	return nil
 }

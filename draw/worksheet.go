@@ -20,7 +20,7 @@ func workSheetPDF(w io.Writer, of Source) error {
 		if layers := stationed(p.Answers, "layers"); len(layers) > 0 {
 			l.section("The layers", set.Layers, layers)
 		}
-		if p.CutPlan != nil && p.CutPlan.Problem == nil {
+		if of.Result.Batch.Plan != nil {
 			l.heading("Out of sheets", 40)
 			l.cutting(of)
 			for i, d := range set.Sheets {

@@ -19,6 +19,7 @@ func (s *screen) putOn(material string) {
 // 0.205 in. Its envelope: 5 1/2 + 0.205 + 1/4 = 5.955, 6 in square. Sealed with five sheets of 0.12 mm: 5.8 mm.
 func TestASquareButtonCardIsSaved(t *testing.T) {
 	s := newCard(t, "Kite card with a button", "5 1/2", "5 1/2", "0")
+	s.click("still-to-make")
 	s.fill("card.thickness", " ")
 	s.leave()
 	s.press(input.Digit4)
@@ -74,6 +75,7 @@ func TestAStiffBoardCardAndTheBenchTest(t *testing.T) {
 	s.fill("card.width", "148")
 	s.fill("card.height", "105")
 	s.reads("tape-base", "296 × 105 mm")
+	s.click("still-to-make")
 	s.leave()
 	s.press(input.Digit4)
 	s.putOn("greyboard-3")

@@ -67,10 +67,12 @@ type Card struct {
 	From      Origin
 	Size      card.Size // as it stands, turned where it was asked for
 	Turned    bool      // laid the other way round
+	Made      bool      // it is on the table: nothing of it is cut
 	Thickness measure.Length
 	Measured  bool           // the thickness was given
 	Weight    measure.Mass   // as weighed; zero when it was not
 	Ease      measure.Length // room beyond the thickness when it is sized from an envelope
+	Eased     bool           // that was given
 	Overhang  *Sides         // past each side; nil for what the pieces come to
 	Build     []Piece        // what lies on it
 	Raised    bool           // something on it has a thickness of its own

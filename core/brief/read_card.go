@@ -23,6 +23,7 @@ func (r cardReader) card(j job.Job) {
 		r.assume(AssumedFlat)
 	}
 	r.Card.Ease = r.optional("card.ease", c.Ease, eases, UsualEase(r.Unit))
+	r.Card.Eased = strings.TrimSpace(string(c.Ease)) != ""
 	r.Card.Weight = r.weight("card.weight", c.Weight)
 	if o := c.Overhang; o != nil {
 		side := func(name string, text job.Length) measure.Length {
@@ -41,7 +42,7 @@ func (r cardReader) finished(j job.Job, c *job.CardSpec) {
 	r.Card.Turned = c.Turn
 	switch {
 	case c.Width != "" || c.Height != "":
-		r.Card.From, r.Card.Size = FromCard, r.size("card", c.Width, c.Height)
+		r.Card.From, r.Card.Size, r.Card.Made = FromCard, r.size("card", c.Width, c.Height), c.Made
 		if c.Turn {
 			r.Card.Size = r.Card.Size.Turned()
 		}

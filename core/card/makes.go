@@ -46,10 +46,8 @@ func (f Fold) Makes(sheet Size, s Shape) []Make {
 	var own []Make
 	for across := 1; across <= 4; across++ {
 		for down := 1; down <= 4; down++ {
-			part := Size{sheet.Width / measure.Length(across), sheet.Height / measure.Length(down)}
-			for _, piece := range []Size{part, part.Turned()} {
-				z, ok := f.finished(piece, s)
-				if z = within(z, s.Ruler); ok && sensible(z) && !slices.ContainsFunc(own, func(m Make) bool { return m.Finished == z }) {
+			for _, z := range f.Divide(sheet, s, across, down) {
+				if z = within(z, s.Ruler); sensible(z) && !slices.ContainsFunc(own, func(m Make) bool { return m.Finished == z }) {
 					own = append(own, Make{f, z, across, down})
 				}
 			}
@@ -59,6 +57,19 @@ func (f Fold) Makes(sheet Size, s Shape) []Make {
 		return cmp.Or(cmp.Compare(a.PerSheet(), b.PerSheet()), cmp.Compare(b.Finished.area(), a.Finished.area()), cmp.Compare(b.Finished.Height, a.Finished.Height))
 	})
 	return own
+}
+
+// Divide are the largest cards of the fold that a sheet gives, cut into equal
+// parts so many across and down, the parts lying either way.
+func (f Fold) Divide(sheet Size, s Shape, across, down int) []Size {
+	part := Size{sheet.Width / measure.Length(across), sheet.Height / measure.Length(down)}
+	var out []Size
+	for _, piece := range []Size{part, part.Turned()} {
+		if z, ok := f.finished(piece, s); ok {
+			out = append(out, z)
+		}
+	}
+	return out
 }
 
 func (s Size) area() int64 { return int64(s.Width) * int64(s.Height) }

@@ -33,6 +33,7 @@ type Plan struct {
 	Ladder      []Rung       `json:"ladder"`
 	SkipMarks   int          `json:"skip_marks" doc:"ruler marks by which a skipped step widens a border"`
 	Makes       []Makeable   `json:"makes"`
+	Worth       []SizeWorth  `json:"worth,omitempty" doc:"sizes worth cutting for the envelope on hand"`
 	CutPlan     *CutPlan     `json:"cut_plan,omitempty"`
 	Fits        []Fit        `json:"fits"`
 	Blanks      []Blank      `json:"blanks"`
@@ -78,8 +79,20 @@ type Card struct {
 	Weight    string     `json:"weight"`
 	Text      string     `json:"text" doc:"the size in one line"`
 	From      string     `json:"from" enum:"envelope,given,sheet"`
+	Made      bool       `json:"made,omitempty" doc:"it is on the table: nothing of it is cut"`
 	Customary *SizeHint  `json:"customary,omitempty"`
 	Outer     *CardOuter `json:"outer,omitempty" doc:"with what pokes out past its edges"`
+}
+
+// SizeWorth is a size worth cutting for the envelope on hand: what it is, how many a
+// sheet gives, and the largest piece then left of it.
+type SizeWorth struct {
+	Text     string         `json:"text"`
+	Why      string         `json:"why"`
+	PerSheet int            `json:"per_sheet"`
+	Left     string         `json:"left,omitempty"`
+	Own      bool           `json:"own,omitempty" doc:"the one the job has"`
+	Patch    map[string]any `json:"patch"`
 }
 
 // CardOuter is the card with what pokes out: its size, and how far left and above the card it starts, in mm.

@@ -60,6 +60,7 @@ type Bought struct {
 // CardSpec is what is known of the card. Ease is the room beyond its thickness
 // when it is sized from an envelope; Turn lays it the other way round in it.
 // Stock is the weight of its paper; Paper names the paper, as Stock lists do.
+// Made says that a card of a given size is on the table: nothing of it is cut.
 type CardSpec struct {
 	Width     Length      `json:"width,omitempty"`
 	Height    Length      `json:"height,omitempty"`
@@ -79,6 +80,7 @@ type CardSpec struct {
 	Grain     string      `json:"grain,omitempty"`
 	Colour    string      `json:"colour,omitempty"`
 	Build     []BuildSpec `json:"build,omitempty" most:"24"`
+	Made      bool        `json:"made,omitempty"`
 }
 
 // BuildSpec is one thing on the card, on its front, inside or on its back: what it is made of, where it lies

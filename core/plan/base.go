@@ -29,10 +29,14 @@ func (w baseWriter) write() {
 	if w.b.Base.Stock != nil {
 		b.Paper = w.b.Base.Stock.Text()
 	}
-	w.answer("base", "base", "Cut", "", w.doubling(), w.Both("base", flat.Size)...)
+	cut, score, note := "Cut", "Score", ""
+	if w.b.Card.Made {
+		cut, score, note = "Unfolded", "Fold", madeWord
+	}
+	w.answer("base", "base", cut, note, w.doubling(), w.Both("base", flat.Size)...)
 	for i, s := range flat.Scores {
 		b.Scores = append(b.Scores, document.Score{From: s.From, At: w.Length(s.At), Face: s.Face})
-		w.answer("base", fmt.Sprintf("score%d", i), "Score", w.scoreNote(i), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
+		w.answer("base", fmt.Sprintf("score%d", i), score, w.scoreNote(i), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
 	}
 	if one := w.r.Base.One; one != nil {
 		w.oneSheet(&b, one)

@@ -15,11 +15,18 @@ import (
 	"yellow-parcel/core/work"
 )
 
+// madeText says why nothing is cut.
+const madeText = "The card is made: nothing of it is cut"
+
 // cutPlan is how the batch comes out of the sheets, or why it does not.
 func (w *writer) cutPlan() {
 	c := cutWriter{w, &w.r.Batch}
 	out := &document.CutPlan{Spare: w.b.Stock.Spare, Sheets: []document.CutSheet{}, Steps: []document.CutStep{}, Offcuts: []document.Offcut{}, Missing: []document.Missing{}, Pieces: []document.Wanted{}}
 	w.plan.CutPlan = out
+	if w.b.Card.Made {
+		out.Text, out.Proved = madeText, true
+		return
+	}
 	for _, p := range c.Problem.Pieces {
 		out.Pieces = append(out.Pieces, document.Wanted{Name: p.Name, Width: w.Length(p.Size.Width), Height: w.Length(p.Size.Height), Count: p.Count, Paper: p.Paper})
 	}

@@ -38,10 +38,10 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		// 0.6 + 3 + 2 + 0.5 = 6.1; without the 3: 3.1.
 		{`"unit":"mm","envelope":"iso-c6","layers":[{"border":"4","material":"greyboard-3"},{"border":"4","material":"greyboard-2"}],"post":{"carriers":["uk"]}`,
 			"uk", "Leave layer 1 off", "letter", "0.87 GBP"},
-		// In a DL, 104 x 214: base 208 x 214, layer 98 x 208, envelope 2.5 x 110 x 220 at 100 g/m2. At 216 g/m2 9.6 + 4.4 + 6.05 g are
-		// just over 20; at 176 7.8 + 3.6 + 6.05 are not.
+		// In a DL, 99 x 210: base 198 x 210, layer 93 x 204, envelope 2.5 x 110 x 220 at 100 g/m2. At 300 g/m2 12.5 + 5.7 + 6.05 g are
+		// over 20; at 216 9.0 + 4.1 + 6.05 are not.
 		{`"unit":"mm","envelope":"iso-dl","layers":["3"],"card":{"stock":"300 g"},"post":{"carriers":["de"]}`,
-			"de", "Make the base of 176 g/m² stock", "standard", "0.95 EUR"},
+			"de", "Make the base of 216 g/m² stock", "standard", "0.95 EUR"},
 		// Length over height 6/5: an A2, 5 3/4 x 4 3/8, is 1.31 times as long as high.
 		{`"envelope":{"width":"5","height":"6"},"card":{"width":"4 1/4","height":"5 1/2"}`, "us", "Buy A2 envelopes", "letter", "0.78 USD"},
 		{`"card":{"width":"5","height":"5"},"blank":{"style":"corner-fold"}`, "us", "Make it: rectangle for a square card", "letter", "0.78 USD"},

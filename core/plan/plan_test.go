@@ -78,15 +78,17 @@ func TestAssumptionsAreSaid(t *testing.T) {
 
 func TestMetricTicket(t *testing.T) {
 	p := planOf(t, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat","thickness":"0.5"},"layers":["3 mm"]`)
-	// 110 - 0.5 - 6 = 103.5, down to 103; 220 - 6.5 = 213.5, down to 213.
-	if both(p.Card.Width, p.Card.Height) != "103 mm x 213 mm" || both(p.Layers[0].Width, p.Layers[0].Height) != "97 mm x 207 mm" {
+	// The card sold for a DL, and three of it come out of an A4.
+	if both(p.Card.Width, p.Card.Height) != "99 mm x 210 mm" || both(p.Layers[0].Width, p.Layers[0].Height) != "93 mm x 204 mm" {
 		t.Errorf("%v %v", p.Card, p.Layers)
 	}
-	if p.Card.Customary == nil || !strings.HasPrefix(p.Card.Customary.Text, "99 × 210 mm") {
-		t.Errorf("customary card %+v", p.Card.Customary)
-	}
-	if len(p.Base.Scores) != 0 || p.Base.Sheet.ID != "iso-a4" || p.Base.PerSheet != 2 {
+	if len(p.Base.Scores) != 0 || p.Base.Sheet.ID != "iso-a4" || p.Base.PerSheet != 3 {
 		t.Errorf("%+v", p.Base)
+	}
+	// With the usual room: 110 - 0.5 - 6 = 103.5, down to 103; 220 - 6.5 = 213.5, down to 213. The card sold for it is offered beside it.
+	p = planOf(t, `"unit":"mm","envelope":"iso-dl","card":{"fold":"flat","thickness":"0.5","ease":"6"},"layers":["3 mm"]`)
+	if both(p.Card.Width, p.Card.Height) != "103 mm x 213 mm" || p.Base.PerSheet != 2 || p.Card.Customary == nil || !strings.HasPrefix(p.Card.Customary.Text, "99 × 210 mm") {
+		t.Errorf("%+v %d a sheet", p.Card, p.Base.PerSheet)
 	}
 }
 
@@ -177,8 +179,8 @@ func TestBadInputNamesItsField(t *testing.T) {
 		`"envelope":{"width":"5"}`:                                        `envelope.height: "" is not a length; try 5 1/2 in`,
 		`"title":"empty"`:                                                 `envelope: nothing to start from; give an envelope, like "us-a7", a sheet, or a card's width and height`,
 		`"envelope":"us-a7","sheet":"napkin"`:                             `sheet: "napkin" is not a sheet; try "us-letter", "iso-a4" or a width and height`,
-		`"envelope":"us-a2","layers":["1/8 in","2 1/2 in"]`:               `layers[1]: Layer 2 vanishes: a border of 2 1/2 in on both sides of 3 7/8 × 5 1/4 in leaves less than 1/2 in; try 1/8 in`,
-		`"envelope":"us-a2","layers":[{"name":"Mat","border":"3 in"}]`:    `layers[0].border: Mat vanishes: a border of 3 in on both sides of 4 1/8 × 5 1/2 in leaves less than 1/2 in; try 1/8 in`,
+		`"envelope":"us-a2","layers":["1/8 in","2 1/2 in"]`:               `layers[1]: Layer 2 vanishes: a border of 2 1/2 in on both sides of 4 × 5 1/4 in leaves less than 1/2 in; try 1/8 in`,
+		`"envelope":"us-a2","layers":[{"name":"Mat","border":"3 in"}]`:    `layers[0].border: Mat vanishes: a border of 3 in on both sides of 4 1/4 × 5 1/2 in leaves less than 1/2 in; try 1/8 in`,
 		`"envelope":"us-a7","card":{"fold":"roll"}`:                       `card.fold: "roll" is not a fold; try ` + strings.Join(folds, ", "),
 		`"envelope":"us-a7","card":{"thickness":"5 in"}`:                  `card.thickness: a card 5 in thick leaves no room in 5 1/4 × 7 1/4 in; try 1/8 in`,
 		`"envelope":"us-a7","card":{"weight":"heavy"}`:                    `card.weight: "heavy" is not a weight; try 1.2 oz`,
@@ -190,7 +192,7 @@ func TestBadInputNamesItsField(t *testing.T) {
 		`"envelope":"us-a7","blank":{"mouth":"long"}`:                     `blank.mouth: belongs to one style; name it in blank.style`,
 		`"envelope":"us-a7","post":{"carriers":["moon"]}`:                 `post.carriers[0]: "moon" is not a carrier here; known are us, uk, ca, au, de, intl, jp`,
 		`"envelope":"us-a7","post":{"address":"up"}`:                      `post.address: "up" is not a side; try "long" or "short"`,
-		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, turn, fold, hinge, panels, panel_widths, door, short, thickness, weight, overhang, ease, stock, paper, grain, colour, build`,
+		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, turn, fold, hinge, panels, panel_widths, door, short, thickness, weight, overhang, ease, stock, paper, grain, colour, build, made`,
 		`"envelope":"us-a7","quantity":"many"`:                            `quantity: should be a whole number, like 80`,
 		`"envelope":"us-a7","quantity":-2`:                                `quantity: -2 is not a number of cards; try 80`,
 		`"envelope":["us-a7"]`:                                            `envelope: should be a group of fields: width, height`,

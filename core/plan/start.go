@@ -21,7 +21,7 @@ type startWriter struct{ *writer }
 func (w startWriter) write() {
 	p, c := w.plan, w.r.Card
 	p.Card = document.Card{Width: say.CutDown(w.Say, w.Length(c.Size.Width), c.Size.Width), Height: say.CutDown(w.Say, w.Length(c.Size.Height), c.Size.Height), Thickness: w.Length(c.Thickness), Weight: c.Weight.Text(w.Unit),
-		Text: w.SizeText(c.Size), From: string(w.b.Card.From)}
+		Text: w.SizeText(c.Size), From: string(w.b.Card.From), Made: w.b.Card.Made}
 	if e := w.b.Envelope; e != nil {
 		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.Length(e.Size.Width), Height: w.Length(e.Size.Height)}
 		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.Both("envelope", e.Size)...)
@@ -37,6 +37,7 @@ func (w startWriter) write() {
 		p.Card.Outer = &document.CardOuter{Size: w.Size(z), Left: o.Left.MM(), Top: o.Top.MM()}
 	}
 	w.clearance()
+	w.worth()
 }
 
 func (w startWriter) cardWorking() []string {
@@ -45,6 +46,9 @@ func (w startWriter) cardWorking() []string {
 		return []string{"The largest card of this fold that " + w.b.Stock.Sheet.Name + " gives."}
 	case brief.FromEnvelope:
 		w.customary()
+		if w.r.Sold() {
+			return append(w.chosen(), w.asFolded()...)
+		}
 		e, z, o := w.b.Envelope.Size, w.r.Card.Size, w.r.Card.Overhang
 		if w.b.Card.Turned {
 			e = e.Turned()
@@ -79,6 +83,37 @@ func (w startWriter) within(outer, inner, before, after measure.Length) string {
 // less is one length less another, and what is left.
 func (w startWriter) less(a, b, left measure.Length) string {
 	return w.Bare(a) + " − " + w.Bare(b) + say.ComesTo(a.Shown(w.Unit)-b.Shown(w.Unit), left.Shown(w.Unit)) + w.Text(left)
+}
+
+// worth lists the sizes worth cutting for the envelope on hand.
+func (w startWriter) worth() {
+	for _, one := range w.r.Worth {
+		out := document.SizeWorth{Text: w.SizeText(one.Size), PerSheet: one.PerSheet, Own: one.Own, Patch: job.Resized(one.Size, w.Unit)}
+		switch {
+		case one.Customary:
+			out.Why, out.Patch = "sold for "+w.b.Envelope.Name+", what everyone makes", job.Set("card", "ease", nil)
+		case one.Largest:
+			out.Why, out.Patch = "the largest, with the usual room", w.eased()
+		case one.Own:
+			out.Why = "as the job has it"
+		default:
+			out.Why = "more come out of a sheet"
+		}
+		if one.Left != (card.Size{}) {
+			out.Left = w.SizeText(one.Left)
+		}
+		w.plan.Worth = append(w.plan.Worth, out)
+	}
+}
+
+// eased sizes the card by the usual room, in place of the card that is sold.
+func (w startWriter) eased() job.Patch {
+	return job.Set("card", "ease", brief.UsualEase(w.Unit).Text(w.Unit))
+}
+
+// chosen says why a card is as large as it is where it is the one that is sold.
+func (w startWriter) chosen() []string {
+	return []string{fmt.Sprintf("Chosen because it is the card sold for %s: what everyone makes, and it divides the sheets sold.", w.b.Envelope.Name)}
 }
 
 // customary offers the card the trade sells for the format, where it differs.

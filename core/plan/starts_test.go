@@ -11,7 +11,7 @@ func TestFoldsAndStartsByHand(t *testing.T) {
 	for _, c := range []struct{ name, job, card, cut, scores, yield string }{
 		// A7 less 1/4: 5 x 7.
 		{"book in A7", `"envelope":"us-a7","card":{"fold":"book"}`, "5 × 7 in", "10 in x 7 in", "left 5 in outside", "Letter 1"},
-		{"tent in A2", `"envelope":"us-a2","card":{"fold":"tent"}`, "4 1/8 × 5 1/2 in", "4 1/8 in x 11 in", "top 5 1/2 in outside", "Letter 2"},
+		{"tent in A2", `"envelope":"us-a2","card":{"fold":"tent"}`, "4 1/4 × 5 1/2 in", "4 1/4 in x 11 in", "top 5 1/2 in outside", "Letter 2"},
 		{"flat in a slim envelope", `"envelope":"us-slim","card":{"fold":"flat"}`, "3 5/8 × 8 5/8 in", "3 5/8 in x 8 5/8 in", "", "Letter 2"},
 		{"gate in A7", `"envelope":"us-a7","card":{"fold":"gate"}`, "5 × 7 in", "10 in x 7 in", "left 2 1/2 in outside, left 7 1/2 in outside", "Letter 1"},
 		{"offset gate in A7", `"envelope":"us-a7","card":{"fold":"gate","door":"1 1/2"}`, "5 × 7 in", "10 in x 7 in", "left 1 1/2 in outside, left 6 1/2 in outside", "Letter 1"},
@@ -21,10 +21,10 @@ func TestFoldsAndStartsByHand(t *testing.T) {
 		{"accordion of five from 12 x 12", `"card":{"width":"2","height":"4","fold":"accordion","panels":5},"sheet":"us-12x12"`, "2 × 4 in", "10 in x 4 in",
 			"left 2 in outside, left 4 in inside, left 6 in outside, left 8 in inside", "12 × 12 3"},
 		{"own fold", `"card":{"width":"4","height":"6","fold":"custom","panel_widths":["4","3","1 1/2"]}`, "4 × 6 in", "8 1/2 in x 6 in", "left 4 in outside, left 7 in outside", "Letter 1"},
-		{"book in C6", `"unit":"mm","envelope":"iso-c6"`, "108 × 156 mm", "216 mm x 156 mm", "left 108 mm outside", "A4 1"},
+		{"book in C6", `"unit":"mm","envelope":"iso-c6"`, "105 × 148 mm", "210 mm x 148 mm", "left 105 mm outside", "A4 2"},
 		{"A6 card", `"unit":"mm","card":{"width":"105","height":"148"}`, "105 × 148 mm", "210 mm x 148 mm", "left 105 mm outside", "A4 2"},
 		{"tent of A5", `"unit":"mm","card":{"width":"210","height":"148","fold":"tent"}`, "210 × 148 mm", "210 mm x 296 mm", "top 148 mm outside", "A4 1"},
-		{"gate in C5", `"unit":"mm","envelope":"iso-c5","card":{"fold":"gate"}`, "156 × 223 mm", "312 mm x 223 mm", "left 78 mm outside, left 234 mm outside", "A4 0"},
+		{"gate in C5", `"unit":"mm","envelope":"iso-c5","card":{"fold":"gate"}`, "148 × 210 mm", "296 mm x 210 mm", "left 74 mm outside, left 222 mm outside", "A4 1"},
 		// The inner panel, 97.5, is 97 on the ruler.
 		{"trifold of A4", `"unit":"mm","card":{"width":"99","height":"210","fold":"trifold"}`, "99 × 210 mm", "295 mm x 210 mm", "left 99 mm outside, left 198 mm outside", "A4 1"},
 		{"square from 305 x 305", `"unit":"mm","card":{"width":"150","height":"150"},"sheet":"mm-305x305"`, "150 × 150 mm", "300 mm x 150 mm", "left 150 mm outside", "305 × 305 2"},
@@ -128,5 +128,45 @@ func TestEnvelopesHoldTheRealThickness(t *testing.T) {
 	}
 	if thick < 30 {
 		t.Errorf("only %d cards are thick", thick)
+	}
+}
+
+// A card on the table is wrapped and posted, and nothing of it is cut, however
+// few sheets there are; what lies on it still counts.
+func TestAMadeCardIsNotCut(t *testing.T) {
+	// 7 x 5 folds out of 14 x 5, which no letter sheet gives.
+	const card = `"card":{"width":"7","height":"5","made":true%s},"quantity":20%s`
+	p := planOf(t, fmt.Sprintf(card, "", ""))
+	if p.Consequence.State == stateStop || len(p.CutPlan.Pieces)+len(p.CutPlan.Sheets) != 0 || p.CutPlan.Problem != nil || len(p.Layers) != 0 || p.Base.PerSheet != 0 {
+		t.Errorf("%+v %+v", p.Consequence, p.CutPlan)
+	}
+	for _, s := range p.Stations[1:3] {
+		if s.Word != "made" || s.State != stateGood {
+			t.Errorf("%+v", s)
+		}
+	}
+	// 20 cards, 2 x 0.3 mm thick and of 14 x 5 in at 216 g/m2: 70 in2 are 452 cm2, 9.75 g.
+	if p.Build.Thickest.MM != 0.6 || !strings.HasPrefix(p.Card.Weight, "0.34 oz") || p.Card.Width.Text != "7 in" {
+		t.Errorf("%v thick, %s", p.Build.Thickest.MM, p.Card.Weight)
+	}
+	still := planOf(t, strings.Replace(fmt.Sprintf(card, "", ""), `,"made":true`, "", 1))
+	if still.Consequence.State != stateStop || len(still.CutPlan.Pieces) == 0 {
+		t.Errorf("still to make: %+v", still.Consequence)
+	}
+	// Layers, stock and what lies on it do not bring back a cut.
+	for _, more := range [][2]string{
+		{`,"build":[{"material":"button"}]`, `,"layers":["1/8"]`}, {"", `,"stock":[{"sheet":"us-letter","count":1}]`}, {`,"paper":"Dune","grain":"fold"`, `,"inside":"1/4"`},
+	} {
+		q := planOf(t, fmt.Sprintf(card, more[0], more[1]))
+		if len(q.CutPlan.Pieces) != 0 || len(q.CutPlan.Missing) != 0 || q.CutPlan.Cost != nil {
+			t.Errorf("%v: %+v", more, q.CutPlan)
+		}
+		for _, of := range q.Post {
+			for _, w := range of.WaysOut {
+				if strings.Contains(w.Label, "the card") || strings.Contains(w.Label, "Make the base") || strings.Contains(w.Label, "Leave") {
+					t.Errorf("a way out cuts a card that is made: %s", w.Label)
+				}
+			}
+		}
 	}
 }

@@ -33,6 +33,9 @@ var tape = []struct {
 	{"post", "Post", stationWriter.post},
 }
 
+// madeWord is what stands at a station of a card that is made.
+const madeWord = "made"
+
 // stationWriter tells the key figure and the state of each station.
 type stationWriter struct{ *writer }
 
@@ -72,6 +75,8 @@ func (w stationWriter) base(s *document.Station) {
 		s.Word = say.Sheets(batch.Plan.Used)
 	}
 	switch {
+	case w.b.Card.Made:
+		s.Word = madeWord
 	case batch.Err != nil:
 		s.State, s.Word = stateStop, "no sheet"
 	case len(batch.Missing) > 0:
@@ -83,6 +88,9 @@ func (w stationWriter) layers(s *document.Station) {
 	s.Word = "plain"
 	if n := len(w.r.Layers.Stack); n > 0 {
 		s.Figure, s.Word = w.SizeText(w.r.Top()), fmt.Sprintf("%d on top", n)
+	}
+	if w.b.Card.Made {
+		s.Word = madeWord
 	}
 }
 
@@ -150,7 +158,9 @@ type consequences struct{ *writer }
 
 func (w consequences) summary() string {
 	text := fmt.Sprintf("Cut %s", w.SizeText(w.r.Base.Size))
-	if len(w.r.Base.Scores) > 0 {
+	if w.b.Card.Made {
+		text = "Made: " + w.SizeText(w.r.Card.Size)
+	} else if len(w.r.Base.Scores) > 0 {
 		text += fmt.Sprintf(", score at %s", w.Text(w.r.Base.Scores[0].At))
 	}
 	if len(w.plan.Post) == 0 {

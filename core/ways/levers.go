@@ -62,12 +62,19 @@ const (
 )
 
 // levers are all the changes worth trying on a job, but for those of its size.
+// A card that is made stays as it is.
 func (s *search) levers() []Lever {
+	if s.result.Brief.Card.Made {
+		return slices.Concat(s.handLevers(), s.anew(s.shieldLevers()), s.envelopeLevers(), s.lessLevers())
+	}
 	return slices.Concat(s.seconds(), s.anew(s.layerLevers()), s.anew(s.stockLevers()), s.anew(s.thinnerLevers()), s.lessLevers())
 }
 
 // seconds are the changes worth trying after another.
 func (s *search) seconds() []Lever {
+	if s.result.Brief.Card.Made {
+		return slices.Concat(s.handLevers(), s.envelopeLevers())
+	}
 	return slices.Concat(s.handLevers(), s.anew(s.foamLevers()), s.anew(s.pieceLevers()), s.anew(s.shieldLevers()), s.envelopeLevers())
 }
 

@@ -34,7 +34,7 @@ var directions = []direction{
 
 // sizes makes a card of a given size smaller or larger by marks of the ruler.
 func (s *search) sizes(now []post.Verdict) []tried {
-	if s.result.Brief.Card.From != brief.FromCard {
+	if s.result.Brief.Card.From != brief.FromCard || s.result.Brief.Card.Made {
 		return nil
 	}
 	var out []tried

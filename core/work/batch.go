@@ -14,7 +14,7 @@ import (
 const useful = measure.Inch
 
 // Batch is every piece of the batch, the sheets it may come from, and how it is
-// cut; Err says why it cannot be.
+// cut; Err says why it cannot be. Of a card that is made there is none.
 type Batch struct {
 	Problem trim.Problem
 	Sheets  []brief.Sheet // those of the problem, in its order

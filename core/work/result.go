@@ -17,6 +17,7 @@ type Result struct {
 	Base     Base
 	Layers   Layers
 	Makes    []Makeable // what else the sheet gives, where the job starts from one
+	Worth    []Worth    // sizes worth cutting for the envelope on hand, where the card is sized from it
 	Batch    Batch
 	Own      *card.Fit  // the card in the envelope on hand; nil without one
 	Fits     []card.Fit // in every catalogue envelope, best first

@@ -97,7 +97,38 @@ func narrower(given, widest measure.Length, r measure.Ruler) measure.Length {
 	return given
 }
 
+// fromEnvelope is the card sold for the envelope where it goes in flat: it is
+// what everyone makes, and divides the sheets sold. Else it is the largest.
 func fromEnvelope(b *brief.Brief, thickness measure.Length, over brief.Sides) (card.Size, error) {
+	if z, ok := customary(b, thickness, over); ok && !b.Card.Eased {
+		return z, nil
+	}
+	return largest(b, thickness, over)
+}
+
+// customary is the card sold for a named envelope, down to the ruler, laid as
+// the job asks; ok is false where there is none or it would stick.
+func customary(b *brief.Brief, thickness measure.Length, over brief.Sides) (z card.Size, ok bool) {
+	lying, z := b.Envelope.Size, b.Envelope.Sold
+	if b.Card.Turned {
+		lying, z = lying.Turned(), z.Turned()
+	}
+	room := card.Size{Width: lying.Width - thickness - card.LeastSlack, Height: lying.Height - thickness - card.LeastSlack}
+	return whole(b, z), z != (card.Size{}) && thickness <= flatMost && over == (brief.Sides{}) && room.Holds(z)
+}
+
+// Sold tells whether the card has its size for being the one sold for its envelope.
+func (r *Result) Sold() bool {
+	b := r.Brief
+	z, ok := card.Size{}, false
+	if b.Card.From == brief.FromEnvelope && !b.Card.Eased {
+		z, ok = customary(b, r.Card.Thickness, r.Card.Overhang)
+	}
+	return ok && z == r.Card.Size
+}
+
+// largest is the largest card that an envelope takes with the usual room round it.
+func largest(b *brief.Brief, thickness measure.Length, over brief.Sides) (card.Size, error) {
 	lying := b.Envelope.Size
 	if b.Card.Turned {
 		lying = lying.Turned()

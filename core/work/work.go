@@ -35,9 +35,12 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	}
 	r.Layers.Ladder = ladder(r)
 	r.Makes = makes(r)
-	r.Batch = batchOf(r)
-	r.Base.One = r.oneSheet()
-	r.Batch.solve(r)
+	r.Worth = worthCutting(r)
+	if !b.Card.Made {
+		r.Batch = batchOf(r)
+		r.Base.One = r.oneSheet()
+		r.Batch.solve(r)
+	}
 	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
 	maker{r}.makeBlanks()
 	if len(r.Blanks) > 0 {

@@ -621,6 +621,8 @@ export interface components {
             /** @enum {string} */
             from: "envelope" | "given" | "sheet";
             height: components["schemas"]["Length"];
+            /** @description it is on the table: nothing of it is cut */
+            made?: boolean;
             /** @description with what pokes out past its edges */
             outer?: components["schemas"]["CardOuter"];
             /** @description the size in one line */
@@ -646,6 +648,7 @@ export interface components {
             grain?: string;
             height?: string;
             hinge?: string;
+            made?: boolean;
             overhang?: components["schemas"]["Sides"];
             panel_widths?: string[];
             /** Format: int64 */
@@ -1661,6 +1664,18 @@ export interface components {
             };
             text: string;
         };
+        SizeWorth: {
+            left?: string;
+            /** @description the one the job has */
+            own?: boolean;
+            patch: {
+                [key: string]: unknown;
+            };
+            /** Format: int64 */
+            per_sheet: number;
+            text: string;
+            why: string;
+        };
         Slab: {
             /** Format: double */
             bottom: number;
@@ -1913,6 +1928,8 @@ export interface components {
             /** Format: int64 */
             version: number;
             warnings: components["schemas"]["Note"][];
+            /** @description sizes worth cutting for the envelope on hand */
+            worth?: components["schemas"]["SizeWorth"][];
         };
         Wrap: {
             /** @description the largest card of the job's proportions and thickness it wraps */

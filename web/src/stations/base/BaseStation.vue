@@ -4,10 +4,12 @@ import BatchView from './BatchView.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import CutList from '@/stations/CutList.vue'
 import DrawingView from '@/drawing/DrawingView.vue'
+import MadeNote from '@/stations/MadeNote.vue'
 import ExportButton from '@/stations/ExportButton.vue'
 import FigureText from '@/ui/FigureText.vue'
 import FoldPanel from './FoldPanel.vue'
 import ShelfUse from './ShelfUse.vue'
+import SizesWorth from './SizesWorth.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import StockPanel from './StockPanel.vue'
 import { useLongSearch } from './cuts'
@@ -17,7 +19,12 @@ import { useStation } from '@/stations/station'
 const { plan, answers, lit } = useStation('base')
 const batch = computed(() => plan.value.answers.filter((a) => a.station === 'cuts'))
 const cuts = computed(() => plan.value.cut_plan)
-const view = ref<'base' | 'batch'>('base')
+const chosen = ref<'base' | 'batch'>('base')
+/** Of a card that is made there is no batch to cut. */
+const view = computed({
+  get: () => (plan.value.card.made ? 'base' : chosen.value),
+  set: (v: 'base' | 'batch') => (chosen.value = v),
+})
 const at = ref(0)
 const views = [
   { id: 'base' as const, name: 'Flat piece' },
@@ -31,12 +38,20 @@ const { percent, found, look, cancel } = useLongSearch()
     station="base"
     :title="
       view === 'base'
-        ? 'The flat piece: cut and fold'
+        ? plan.card.made
+          ? 'The flat piece, unfolded'
+          : 'The flat piece: cut and fold'
         : `${plan.quantity + (cuts?.spare ?? 0)} cards out of sheets`
     "
   >
     <template #tools>
-      <ChoiceRow label="Drawing" :options="views" :value="view" @pick="view = $event" />
+      <ChoiceRow
+        v-if="!plan.card.made"
+        label="Drawing"
+        :options="views"
+        :value="view"
+        @pick="view = $event"
+      />
       <ExportButton v-if="view === 'base'" part="base" />
       <ExportButton v-else part="cuts" />
     </template>
@@ -45,13 +60,15 @@ const { percent, found, look, cancel } = useLongSearch()
       <BatchView v-else :at="at" :lit="lit" @pick="at = $event" @point="lit = $event" />
     </template>
     <template #say>
+      <MadeNote v-if="plan.card.made" />
       <FoldPanel v-if="view === 'base'" />
       <StockPanel v-else />
     </template>
     <template #list>
       <template v-if="view === 'base'">
         <CutList :answers="answers" :lit="lit" @point="lit = $event" />
-        <p class="note">{{ plan.base.grain }} {{ plan.base.advice }}</p>
+        <SizesWorth />
+        <p v-if="!plan.card.made" class="note">{{ plan.base.grain }} {{ plan.base.advice }}</p>
       </template>
       <template v-else-if="cuts">
         <p v-if="!cuts.problem" class="sum" data-testid="cuts-sum"><FigureText prose :text="cuts.text" />.</p>
@@ -82,7 +99,7 @@ const { percent, found, look, cancel } = useLongSearch()
         </template>
         <ShelfUse />
       </template>
-      <p class="note">{{ cautions.blade }}</p>
+      <p v-if="!plan.card.made" class="note">{{ cautions.blade }}</p>
     </template>
   </StationLayout>
 </template>

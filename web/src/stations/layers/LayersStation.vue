@@ -9,6 +9,7 @@ import DrawingView from '@/drawing/DrawingView.vue'
 import ExportButton from '@/stations/ExportButton.vue'
 import FigureText from '@/ui/FigureText.vue'
 import LayerRow, { type LayerFields } from './LayerRow.vue'
+import MadeNote from '@/stations/MadeNote.vue'
 import LengthField from '@/ui/LengthField.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import { useStation } from '@/stations/station'
@@ -90,6 +91,7 @@ function needs(side: 'width' | 'height', text: string) {
         @point="lit = $event"
     /></template>
     <template #say>
+      <MadeNote v-if="plan.card.made" />
       <p v-if="!layers.length" class="empty">
         A plain card. Add a layer: each is smaller than the one below by its border, twice.
       </p>

@@ -2,6 +2,7 @@
 import FigureText from '@/ui/FigureText.vue'
 import LengthField from '@/ui/LengthField.vue'
 import { useStation } from '@/stations/station'
+import MadeNote from '@/stations/MadeNote.vue'
 import OutlinePanel from './OutlinePanel.vue'
 import type { Door } from './doors'
 
@@ -12,6 +13,7 @@ const sides = ['top', 'right', 'bottom', 'left'] as const
 </script>
 
 <template>
+  <MadeNote v-if="door === 'card'" />
   <div class="pair">
     <LengthField
       label="Card’s thickness"

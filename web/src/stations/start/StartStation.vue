@@ -4,7 +4,7 @@ import { useCatalog } from '@/api/catalog'
 import type { Job } from '@/api/client'
 import DrawingView from '@/drawing/DrawingView.vue'
 import { useJob } from '@/job/job'
-import { nest, type Patch } from '@/job/merge'
+import type { Patch } from '@/job/merge'
 import CutList from '@/stations/CutList.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -52,14 +52,14 @@ const title = computed(() => {
 })
 
 /** Starting from an envelope or a sheet, the card takes its size from it. */
-const sized = { card: { width: null, height: null } }
+const sized = { card: { width: null, height: null, made: null } }
 const pick = (patch: Patch) => jobs.change(patch)
-const type = (path: string, text: string) => jobs.change(nest(path, text.trim() === '' ? null : text), path)
 
 function enter(next: Door) {
   door.value = next
   const p = plan.value
-  if (next === 'card' && p) pick({ card: { width: p.card.width.text, height: p.card.height.text } })
+  if (next === 'card' && p)
+    pick({ card: { width: p.card.width.text, height: p.card.height.text, made: true } })
   if (next === 'measured' && p?.envelope) {
     pick({ envelope: { width: p.envelope.width.text, height: p.envelope.height.text }, ...sized })
   }
@@ -73,6 +73,14 @@ function measure(side: 'width' | 'height', text: string) {
   const next = { width: '', height: '', ...measured.value, [side]: text }
   const envelope = next.width || next.height ? next : null
   jobs.change({ envelope, ...(job.value.card ? sized : {}) }, `envelope.${side}`)
+}
+/** A card whose size is typed is on the table, until its maker says otherwise. */
+function finish(side: 'width' | 'height', text: string) {
+  const first = !job.value.card?.width && !job.value.card?.height
+  jobs.change(
+    { card: { [side]: text.trim() === '' ? null : text, ...(first && { made: true }) } },
+    `card.${side}`,
+  )
 }
 const given = computed(() => (typeof job.value.envelope === 'string' ? job.value.envelope : undefined))
 </script>
@@ -133,13 +141,7 @@ const given = computed(() => (typeof job.value.envelope === 'string' ? job.value
         :size="measured"
         @change="measure"
       />
-      <SizePair
-        v-if="door === 'card'"
-        name="Card"
-        field="card"
-        :size="job.card"
-        @change="(side, text) => type(`card.${side}`, text)"
-      />
+      <SizePair v-if="door === 'card'" name="Card" field="card" :size="job.card" @change="finish" />
       <CardFields v-if="plan && jobs.job" :door="door" />
     </template>
     <template v-if="plan && jobs.job" #list

@@ -1,0 +1,115 @@
+package work
+
+import (
+	"cmp"
+	"slices"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/trim"
+)
+
+// Worth is a size worth cutting for the envelope on hand.
+type Worth struct {
+	Size      card.Size
+	Largest   bool // that the envelope takes with the usual room
+	Customary bool // sold for the envelope
+	PerSheet  int
+	Left      card.Size // the largest offcut of a sheet; zero where nothing worth keeping is left
+	Own       bool      // the one the job has
+}
+
+// mostColumns bounds into how many parts a side of a sheet is divided.
+const mostColumns = 6
+
+// worthCutting are the sizes of this fold that are worth cutting for the
+// envelope on hand: the card sold for it, the largest, and every size that fits
+// well and of which one more comes out of the sheet.
+func worthCutting(r *Result) []Worth {
+	b := r.Brief
+	if b.Card.From != brief.FromEnvelope {
+		return nil
+	}
+	var out []Worth
+	add := func(z card.Size, mark func(*Worth)) bool {
+		at := slices.IndexFunc(out, func(w Worth) bool { return w.Size == z })
+		if at < 0 {
+			w, ok := r.worth(z)
+			if !ok {
+				return false
+			}
+			at, out = len(out), append(out, w)
+		}
+		mark(&out[at])
+		return true
+	}
+	add(r.Card.Size, func(w *Worth) { w.Own = true })
+	if z, ok := customary(b, r.Card.Thickness, r.Card.Overhang); ok {
+		add(z, func(w *Worth) { w.Customary = true })
+	}
+	// Where the card sold for it is larger both ways, the largest by the usual room is not worth a word.
+	if z, err := largest(b, r.Card.Thickness, r.Card.Overhang); err == nil && !(len(out) > 0 && slices.ContainsFunc(out, func(w Worth) bool { return w.Customary && w.Size.Holds(z) && w.Size != z })) {
+		add(z, func(w *Worth) { w.Largest = true })
+	}
+	own := 0
+	if len(out) > 0 {
+		own = out[0].PerSheet
+	}
+	for _, w := range r.divisions() {
+		if w.PerSheet > own && !slices.ContainsFunc(out, func(o Worth) bool { return o.PerSheet >= w.PerSheet }) {
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+// divisions are the largest cards that parts of the sheet give and that the
+// envelope takes well, the larger first for each yield, the least yield first.
+func (r *Result) divisions() []Worth {
+	b := r.Brief
+	most := card.Within(b.Envelope.Size, r.Card.Thickness, card.LeastSlack, b.Ruler)
+	if b.Card.Turned {
+		most = most.Turned()
+	}
+	sheet := b.Stock.Sheet.Size
+	var out []Worth
+	for columns := 1; columns <= mostColumns; columns++ {
+		for rows := 1; rows <= mostColumns; rows++ {
+			for _, m := range b.Base.Fold.Divide(sheet, b.Base.Shape, columns, rows) {
+				z := card.Size{Width: min(m.Width, most.Width), Height: min(m.Height, most.Height)}
+				fit := card.Try(envelopeOf(*b.Envelope), z, r.Card.Thickness)
+				if fit.Verdict != card.Good || fit.Turned != b.Card.Turned && fit.Turned {
+					continue
+				}
+				if w, ok := r.worth(z); ok {
+					out = append(out, w)
+				}
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(p, q Worth) int {
+		return cmp.Or(cmp.Compare(p.PerSheet, q.PerSheet), cmp.Compare(area(q.Size), area(p.Size)))
+	})
+	return out
+}
+
+// worth is what cutting a size comes to; ok is false where it cannot be folded so.
+func (r *Result) worth(z card.Size) (w Worth, ok bool) {
+	flat, err := flatOf(r.Brief, z)
+	if err != nil {
+		return w, false
+	}
+	w.Size = z
+	one := trim.Most(trim.Sheet{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}, trim.Piece{Name: "base", Size: flat.Size}, r.Brief.Tools.Trimmer)
+	if one == nil {
+		return w, true
+	}
+	l := one.Layouts[0]
+	w.PerSheet = len(l.Pieces)
+	for _, o := range l.Offcuts {
+		if Useful(o.Size) && area(o.Size) > area(w.Left) {
+			w.Left = o.Size
+		}
+	}
+	return w, true
+}
