@@ -172,16 +172,20 @@ func (s *service) plan(ctx context.Context, in *JobInput) (*answerOutput, error)
 	return &answerOutput{Worked{*all.Plan, draw.All(all)}}, nil
 }
 
-func (s *service) switchUnit(_ context.Context, in *struct {
+func (s *service) switchUnit(ctx context.Context, in *struct {
 	JobInput
 	Unit string `query:"unit" required:"true" enum:"in,mm"`
 }) (*jobOutput, error) {
-
 	one, err := job.Read(in.RawBody)
 	if err != nil {
 		return nil, problem(err)
 	}
-	return &jobOutput{job.Switch(one, measure.Unit(in.Unit))}, nil
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	home, _ := library.Carrier(one.Home)
+	return &jobOutput{job.Switch(one, measure.Unit(in.Unit), home)}, nil
 }
 
 func (s *service) readLength(_ context.Context, in *struct {

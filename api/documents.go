@@ -158,6 +158,7 @@ type CatalogBody struct {
 	Styles    []StyleChoice      `json:"styles"`
 	Rulers    []Choice           `json:"rulers" doc:"Says is the unit a ruler goes with"`
 	Carriers  []Choice           `json:"carriers"`
+	Homes     []HomeChoice       `json:"homes" doc:"where one can post from; Says is what that sets"`
 	Materials []job.MaterialSpec `json:"materials" doc:"with their figures as they are typed"`
 	Closures  []string           `json:"closures" doc:"what some carrier has a rule about, of how a piece is closed"`
 	Wrappings []string           `json:"wrappings" doc:"of what its outside is made of"`
@@ -181,6 +182,24 @@ type Usual struct {
 func usual(c *catalog.Catalog, u measure.Unit) Usual {
 	return Usual{string(u), brief.UsualEase(u).Text(u), brief.UsualSeam(u).Text(u), brief.UsualStep(u).Text(u), brief.UsualMat(u).Text(u), brief.UsualReach(u).Text(u),
 		c.UsualSheet(u, catalog.ForBase).ID, c.UsualSheet(u, catalog.ForBlank).ID}
+}
+
+// unitNames are how units are called.
+var unitNames = map[measure.Unit]string{measure.Inches: "inches", measure.Millimetres: "millimetres"}
+
+// HomeChoice is where one can post from, and the unit that goes with it.
+type HomeChoice struct {
+	Choice
+	Unit string `json:"unit"`
+}
+
+func homes(c *catalog.Catalog) []HomeChoice {
+	var out []HomeChoice
+	for _, id := range c.Homes() {
+		of, _ := c.Carrier(id)
+		out = append(out, HomeChoice{Choice{of.ID, of.Name, unitNames[of.Unit] + ", " + c.UsualSheet(of.Sold(), catalog.ForBase).Name + " sheets, " + of.Currency}, string(of.Unit)})
+	}
+	return out
 }
 
 func catalogBody(c *catalog.Catalog) CatalogBody {
@@ -209,6 +228,7 @@ func catalogBody(c *catalog.Catalog) CatalogBody {
 	for _, c := range c.Carriers {
 		b.Carriers = append(b.Carriers, Choice{ID: c.ID, Name: c.Name, Says: c.Notes})
 	}
+	b.Homes = homes(c)
 	words := post.Vocabulary(c.Carriers)
 	b.Closures, b.Wrappings, b.Contents = words["closure"], words["wrapping"], words["contents"]
 	b.Parts = partChoices()

@@ -27,6 +27,7 @@ func registerSettings(a huma.API, s *service, op operation) {
 		"application/problem+json": {Schema: a.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[ToolsConflict](), true, "ToolsConflict")},
 	}}}
 	huma.Register(a, save, s.saveSettings)
+	huma.Register(a, op("GET", "/settings/job", "freshJob", "A new job as the maker's settings begin it", false), s.freshJob)
 	huma.Register(a, op("GET", "/settings/jig", "jigOffset", "What a corner jig reads at its tip, from a square of known side", false, 422), s.jig)
 }
 
@@ -78,7 +79,11 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 	Revision int `query:"revision" minimum:"0" doc:"zero for the first"`
 	Body     job.Tools
 }) (*toolsOutput, error) {
-	if problems := brief.CheckTools(in.Body); len(problems) > 0 {
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if problems := brief.CheckTools(in.Body, library); len(problems) > 0 {
 		return nil, problem(problems)
 	}
 	text, err := json.Marshal(in.Body)
@@ -96,6 +101,20 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 			Detail: "The settings were changed elsewhere since they were opened here."}, out}
 	}
 	return &toolsOutput{out}, err
+}
+
+func (s *service) freshJob(ctx context.Context, _ *struct{}) (*jobOutput, error) {
+	t, err := s.tools(ctx)
+	if err != nil {
+		return nil, err
+	}
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	// A home that was given up since is no home.
+	home, _ := library.Carrier(t.Home)
+	return &jobOutput{t.Fresh(home)}, nil
 }
 
 type lengthOutput struct{ Body document.Length }

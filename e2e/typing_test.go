@@ -223,7 +223,7 @@ func TestLeavingLosesNothing(t *testing.T) {
 	s.page.MustNavigate(s.url + "/shelf").MustWaitLoad()
 	s.line.be(nil)
 	s.page.MustNavigate(job)
-	s.reads("tape-base", "9 7/8 × 6 15/16 in")
+	s.reads("tape-base", "10 × 7 in")
 	s.reads("saved", "Saved")
 	if s.page.MustHas(id("conflict")) {
 		t.Error("the save that outlived the page counts as somebody else's")

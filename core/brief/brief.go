@@ -17,6 +17,8 @@ import (
 type Brief struct {
 	Title    string
 	Unit     measure.Unit
+	Home     *post.Carrier // where it is posted from; nil where that is not said
+	Sold     measure.Unit  // the system of the sheets and envelopes sold where the job lives
 	Ruler    measure.Ruler
 	Quantity int
 	Envelope *Bought // on hand; nil without one

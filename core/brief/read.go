@@ -19,6 +19,7 @@ type reader struct {
 // Read settles a job by a catalogue. The error is a job.Problems, each naming its field.
 func Read(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 	r := &reader{Brief: Brief{Title: j.Title, Catalog: cat}}
+	r.home(j.Home)
 	r.units(j)
 	r.tools(j)
 	r.materials(j.Materials)
@@ -43,15 +44,28 @@ func (r *reader) assume(what Assumption) { r.Assumed = append(r.Assumed, what) }
 // mostCards bounds a batch.
 const mostCards = 100_000
 
+// home reads where the job is posted from.
+func (r *reader) home(id string) {
+	if id == "" {
+		return
+	}
+	if home, ok := r.Catalog.Carrier(id); ok && !home.Everywhere {
+		r.Home = home
+	} else {
+		r.fail("home", "%q is not a carrier one posts from here; known are %s", job.Quoted(id), strings.Join(r.Catalog.Homes(), ", "))
+	}
+}
+
 func (r *reader) units(j job.Job) {
-	r.Unit = j.Unit
-	switch j.Unit {
+	r.Unit = job.UnitOf(j, r.Home)
+	switch r.Unit {
 	case measure.Inches, measure.Millimetres:
-	case "":
-		r.Unit = measure.Inches
 	default:
 		r.fail("unit", `%q is not a unit; try "in" or "mm"`, j.Unit)
 		r.Unit = measure.Inches
+	}
+	if r.Sold = r.Unit; r.Home != nil {
+		r.Sold = r.Home.Sold()
 	}
 	r.Ruler = measure.DefaultRuler(r.Unit)
 	if j.Ruler != "" {

@@ -26,7 +26,7 @@ func (r blankReader) blank(j job.Job) {
 	if b.Paper != nil {
 		r.Blank.Paper = r.sheetNamed("blank.paper", b.Paper)
 	} else {
-		r.Blank.Paper = bought(r.Catalog.UsualSheet(r.Unit, catalog.ForBlank))
+		r.Blank.Paper = bought(r.Catalog.UsualSheet(r.Sold, catalog.ForBlank))
 	}
 	r.style(b)
 }

@@ -24,6 +24,9 @@ func (r postReader) post(j job.Job) {
 	if len(p.Carriers) == 0 {
 		r.assume(AssumedCarriers)
 		r.Post.Carriers = []*post.Carrier{&r.Catalog.Carriers[0]}
+		if r.Home != nil {
+			r.Post.Carriers[0] = r.Home
+		}
 	}
 	for i, id := range p.Carriers {
 		if c, ok := r.Catalog.Carrier(id); ok {

@@ -38,7 +38,7 @@ func (r stockReader) sheet(j job.Job) {
 		r.Stock.Sheet = r.sheetNamed("stock[0].sheet", j.Stock[0].Sheet)
 	default:
 		r.assume(AssumedSheet)
-		r.Stock.Sheet = bought(r.Catalog.UsualSheet(r.Unit, catalog.ForBase))
+		r.Stock.Sheet = bought(r.Catalog.UsualSheet(r.Sold, catalog.ForBase))
 	}
 }
 
@@ -63,7 +63,7 @@ const mostSheets = 100_000
 func (r stockReader) stock(j job.Job) {
 	r.Stock.Currency = j.Currency
 	if j.Currency == "" {
-		r.Stock.Currency = job.UsualCurrency(r.Unit)
+		r.Stock.Currency = job.UsualCurrency(r.Unit, r.Home)
 	}
 	if len(r.Stock.Currency) > 12 {
 		r.fail("currency", "%q is too long; try USD", job.Quoted(r.Stock.Currency))

@@ -9,8 +9,9 @@ import (
 )
 
 // CheckTools says what is wrong with a maker's tools; each problem names its field. Nil when all is well.
-func CheckTools(t job.Tools) job.Problems {
-	r := &reader{Brief: Brief{Catalog: &catalog.Catalog{}}}
+func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
+	r := &reader{Brief: Brief{Catalog: cat}}
+	r.home(t.Home)
 	r.units(job.Job{Unit: t.Unit, Ruler: t.Ruler})
 	r.tools(job.Job{Trimmer: t.Trimmer, Board: t.Board, Mat: t.Mat})
 	r.materials(t.Materials)

@@ -100,6 +100,17 @@ func (c *Catalog) FormatsBySize(u measure.Unit) []Format { return c.bySize[u] }
 // Sheet finds a sheet by its identifier.
 func (c *Catalog) Sheet(id string) (Sheet, bool) { return find(c.Sheets, id, Sheet.id) }
 
+// Homes are the carriers one can post from, by their identifiers.
+func (c *Catalog) Homes() []string {
+	var out []string
+	for i := range c.Carriers {
+		if !c.Carriers[i].Everywhere {
+			out = append(out, c.Carriers[i].ID)
+		}
+	}
+	return out
+}
+
 // Carrier finds a carrier by its identifier.
 func (c *Catalog) Carrier(id string) (*post.Carrier, bool) {
 	for i := range c.Carriers {

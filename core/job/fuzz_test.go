@@ -48,7 +48,7 @@ func FuzzSwitch(f *testing.F) {
 		if inches {
 			to, back = back, to
 		}
-		there := Switch(j, to)
+		there := Switch(j, to, nil)
 		written, err := json.Marshal(there)
 		if err != nil {
 			t.Fatal(err)
@@ -56,7 +56,7 @@ func FuzzSwitch(f *testing.F) {
 		if _, err := Read(written); err != nil {
 			t.Errorf("%s becomes %s, which is refused: %v", text, written, err)
 		}
-		again := Switch(Switch(there, back), to)
+		again := Switch(Switch(there, back, nil), to, nil)
 		if !reflect.DeepEqual(again, there) {
 			t.Errorf("%s: there and back again it is another", text)
 		}

@@ -29,6 +29,7 @@ type Job struct {
 	Format   string       `json:"format"`
 	Version  int          `json:"version"`
 	Title    string       `json:"title,omitempty"`
+	Home     string       `json:"home,omitempty"` // the carrier where its maker posts: its unit, sheets, currency and rules are the usual ones
 	Unit     measure.Unit `json:"unit,omitempty"`
 	Ruler    string       `json:"ruler,omitempty"`
 	Quantity int          `json:"quantity,omitempty"`

@@ -161,7 +161,7 @@ func TestSwitchReachesEveryLength(t *testing.T) {
 		j.Unit = "in"
 		before, after := map[string]string{}, map[string]string{}
 		lengthsOf(reflect.ValueOf(j), "", before)
-		lengthsOf(reflect.ValueOf(Switch(j, "mm")), "", after)
+		lengthsOf(reflect.ValueOf(Switch(j, "mm", nil)), "", after)
 		if len(before) < 35 || len(after) != len(before) {
 			t.Fatalf("%d lengths, %d after", len(before), len(after))
 		}

@@ -7,27 +7,41 @@ import (
 	"unicode/utf8"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
 )
 
 // Switch changes the job's unit and ruler without changing a single measure:
 // numbers typed without a unit get the one they were typed in, and prices stay
 // in the currency they were in. It walks the
 // job's own types, so that no field is left out.
-func Switch(j Job, to measure.Unit) Job {
-	from := j.Unit
-	if from == "" {
-		from = measure.Inches
-	}
+// Home is the carrier it is posted from, which says the unit of a job that has
+// none of its own; nil where it has none.
+func Switch(j Job, to measure.Unit, home *post.Carrier) Job {
+	from := UnitOf(j, home)
 	out := withUnits(reflect.ValueOf(j), from).Interface().(Job)
 	if out.Currency == "" && slices.ContainsFunc(j.Stock, func(s StockSpec) bool { return s.Price != "" }) {
-		out.Currency = UsualCurrency(from)
+		out.Currency = UsualCurrency(from, home)
 	}
 	out.Unit, out.Ruler = to, measure.DefaultRuler(to).String()
 	return out
 }
 
+// UnitOf is the unit a job's bare figures are in: its own, or that of its home.
+func UnitOf(j Job, home *post.Carrier) measure.Unit {
+	switch {
+	case j.Unit != "":
+		return j.Unit
+	case home != nil:
+		return home.Unit
+	}
+	return measure.Inches
+}
+
 // UsualCurrency is what prices are in where a job in a unit does not say.
-func UsualCurrency(u measure.Unit) string {
+func UsualCurrency(u measure.Unit, home *post.Carrier) string {
+	if home != nil {
+		return home.Currency
+	}
 	if u == measure.Inches {
 		return "USD"
 	}

@@ -22,7 +22,7 @@ func TestSwitchKeepsThePrices(t *testing.T) {
 		{measure.Inches, measure.Millimetres, "GBP", priced, "GBP"},
 		{measure.Inches, measure.Millimetres, "", nil, ""}, // nothing is priced yet
 	} {
-		if got := Switch(Job{Unit: c.from, Currency: c.currency, Stock: c.stock}, c.to).Currency; got != c.want {
+		if got := Switch(Job{Unit: c.from, Currency: c.currency, Stock: c.stock}, c.to, nil).Currency; got != c.want {
 			t.Errorf("%+v: in %q", c, got)
 		}
 	}

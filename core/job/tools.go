@@ -4,10 +4,12 @@ import (
 	"reflect"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
 )
 
 // Tools are a maker's own: what a job takes for granted where it does not say otherwise.
 type Tools struct {
+	Home    string       `json:"home,omitempty" doc:"the carrier where its maker posts; new jobs take its unit, sheets, currency and rules"`
 	Unit    measure.Unit `json:"unit,omitempty"`
 	Ruler   string       `json:"ruler,omitempty"`
 	Trimmer *TrimmerSpec `json:"trimmer,omitempty"`
@@ -41,6 +43,22 @@ func (j Job) With(t Tools) Job {
 	}
 	if len(j.Stamps) == 0 {
 		j.Stamps = t.Stamps
+	}
+	return j
+}
+
+// Fresh is a new job as a maker with such tools begins it. The unit and the ruler
+// are written into it, since its figures will be typed in them.
+func (t Tools) Fresh(home *post.Carrier) Job {
+	j := Job{Format: Format, Version: Version, Unit: t.Unit, Ruler: t.Ruler}
+	if home != nil {
+		j.Home = home.ID
+		if j.Unit == "" {
+			j.Unit = home.Unit
+		}
+	}
+	if j.Unit == "" {
+		j.Unit = measure.Inches
 	}
 	return j
 }

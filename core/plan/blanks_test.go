@@ -152,7 +152,7 @@ func TestToolsFillInWhatAJobLeavesOut(t *testing.T) {
 	if own.Board.Groove != "1/16 in" || own.Board.Jig != "" || own.Mat != "1/2 in" {
 		t.Errorf("a job's own board was overruled: %+v", own)
 	}
-	if problems := brief.CheckTools(job.Tools{Board: &job.BoardSpec{Groove: "1/7 in", Jig: "a bit"}, Mat: "9 ft"}); len(problems) != 3 {
+	if problems := brief.CheckTools(job.Tools{Board: &job.BoardSpec{Groove: "1/7 in", Jig: "a bit"}, Mat: "9 ft", Home: "atlantis"}, catalog.Standard()); len(problems) != 4 {
 		t.Errorf("%v", problems)
 	}
 }

@@ -258,7 +258,7 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 // Switching the unit changes no measure of what lies on the card.
 func TestSwitchKeepsTheBuild(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"unit":"in","card":{"width":"5","height":"7","build":[{"material":"bead","x":"1","y":"2 1/2","width":"1/4","height":"1/4","thickness":"0.2","weight":"0.1"}]},"post":{"gauge":"1/4"}}`)
-	m := job.Switch(j, measure.Millimetres)
+	m := job.Switch(j, measure.Millimetres, nil)
 	text, err := json.Marshal(m)
 	if err != nil {
 		t.Fatal(err)

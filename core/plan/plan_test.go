@@ -231,7 +231,7 @@ func TestSwitchingUnitsChangesNoMeasure(t *testing.T) {
 	fields := `"envelope":{"width":"5 3/8","height":"7 5/8"},"card":{"thickness":"3/16","weight":"1","ease":"¼"},"layers":["1/8",{"name":"Mat","border":"3 mm"}],` +
 		`"sheet":"us-letter","blank":{"style":"straight-fold","side_flap":"1","mouth":"short","seam":"1/2"}`
 	j := read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`)
-	p, err := Make(job.Switch(j, "mm"), catalog.Standard())
+	p, err := Make(job.Switch(j, "mm", nil), catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -13,15 +13,25 @@ import (
 // Carrier is one postal carrier's rules and prices. Classes are in the order
 // they are tried, cheapest first.
 type Carrier struct {
-	ID, Name  string
-	Unit      measure.Unit
-	Currency  string // ISO 4217 code
-	Stated    string // the day the rules were written down, YYYY-MM-DD
-	Notes     string
-	Measuring Measuring
-	Classes   []Class
-	Listed    int  // its place among the carriers that ship
-	Own       bool `yaml:"-"` // a user's copy, not the one that ships
+	ID, Name   string
+	Unit       measure.Unit
+	Sheets     measure.Unit // the system of the sheets and envelopes sold where it is; empty for its own unit's
+	Everywhere bool         // it is no one country's: nobody posts from it
+	Currency   string       // ISO 4217 code
+	Stated     string       // the day the rules were written down, YYYY-MM-DD
+	Notes      string
+	Measuring  Measuring
+	Classes    []Class
+	Listed     int  // its place among the carriers that ship
+	Own        bool `yaml:"-"` // a user's copy, not the one that ships
+}
+
+// Sold is the system of the sheets and envelopes sold where the carrier is.
+func (c *Carrier) Sold() measure.Unit {
+	if c.Sheets != "" {
+		return c.Sheets
+	}
+	return c.Unit
 }
 
 // Measuring is how far a maker's own measurements may be out. A figure this

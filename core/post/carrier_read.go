@@ -209,6 +209,9 @@ func (w *carrierCheck) carrier(c Carrier) {
 	if c.Unit != measure.Inches && c.Unit != measure.Millimetres {
 		w.fail(on("unit"), `%q is not a unit; try "in" or "mm"`, measure.Shorten(string(c.Unit), 24))
 	}
+	if c.Sheets != "" && c.Sheets != measure.Inches && c.Sheets != measure.Millimetres {
+		w.fail(on("sheets"), `%q is not a system of sheets; try "in" or "mm"`, measure.Shorten(string(c.Sheets), 24))
+	}
 	if !currency.MatchString(c.Currency) {
 		w.fail(on("currency"), "%q is not a currency's three letters; try USD", measure.Shorten(c.Currency, 24))
 	}

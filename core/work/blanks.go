@@ -40,7 +40,7 @@ func (r maker) request(o blank.Options) blank.Request {
 	b := r.Brief
 	return blank.Request{
 		Card: r.Card.Outer(), Thickness: r.Card.Thickness, Ease: b.Blank.Ease, Seam: b.Blank.Seam, Ruler: b.Ruler, Options: o,
-		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Reach: b.Tools.Reach, Paper: blank.EnvelopePaper, Board: blank.CoverStock, Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Unit),
+		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Reach: b.Tools.Reach, Paper: blank.EnvelopePaper, Board: blank.CoverStock, Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Sold),
 	}
 }
 

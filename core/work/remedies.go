@@ -50,7 +50,7 @@ func (r *Result) FoldThatComesOut() (card.Fold, bool) {
 // where sheets are on hand none is looked for.
 func (r *Result) SheetForBase() (catalog.Sheet, bool) {
 	for _, s := range r.Brief.Catalog.Sheets {
-		if len(r.Brief.Stock.OnHand) == 0 && s.Unit == r.Brief.Unit && yields(s.Size(), r.Base.Size) {
+		if len(r.Brief.Stock.OnHand) == 0 && s.Unit == r.Brief.Sold && yields(s.Size(), r.Base.Size) {
 			return s, true
 		}
 	}

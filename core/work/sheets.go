@@ -68,7 +68,7 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 	out := make([]SheetFit, 0, len(r.Brief.Catalog.Sheets))
 	for _, s := range r.Brief.Catalog.Sheets {
 		onHand := slices.ContainsFunc(r.Brief.Stock.OnHand, func(h brief.Sheet) bool { return h.ID == s.ID })
-		if s.Unit != r.Brief.Unit && !onHand {
+		if s.Unit != r.Brief.Sold && !onHand {
 			continue
 		}
 		fit := r.fitSheet(brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, nest)
@@ -89,7 +89,7 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 // blank comes out of; ok is false where none takes it, and for what is not cut from paper.
 func (r *Result) SmallestSheet(m *Made) (found catalog.Sheet, ok bool) {
 	for _, s := range r.Brief.Catalog.Sheets {
-		if s.Unit != r.Brief.Unit || ok && area(s.Size()) >= area(found.Size()) {
+		if s.Unit != r.Brief.Sold || ok && area(s.Size()) >= area(found.Size()) {
 			continue
 		}
 		if r.fitSheet(brief.Bought{Size: s.Size()}, m.known, false).Fits {

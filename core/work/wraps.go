@@ -75,7 +75,7 @@ func (r wrapper) wrap(c Candidate) Wrap {
 	w.Largest = z
 	w.Bare = card.Size{Width: z.Width - (whole.Width - r.Card.Size.Width), Height: z.Height - (whole.Height - r.Card.Size.Height)}
 	seen := map[card.Size]bool{}
-	for _, f := range b.Catalog.FormatsSold(b.Unit) {
+	for _, f := range b.Catalog.FormatsSold(b.Sold) {
 		if f.Customary() && !seen[f.Card()] && r.wraps(c, req, f.Card()) {
 			seen[f.Card()] = true
 			w.Takes = append(w.Takes, f)

@@ -315,6 +315,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/settings/job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A new job as the maker's settings begin it */
+        get: operations["freshJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shelf": {
         parameters: {
             query?: never;
@@ -710,6 +727,8 @@ export interface components {
             contents: string[];
             folds: components["schemas"]["FoldChoice"][];
             formats: components["schemas"]["FormatEntry"][];
+            /** @description where one can post from; Says is what that sets */
+            homes: components["schemas"]["HomeChoice"][];
             /** @description with their figures as they are typed */
             materials: components["schemas"]["MaterialSpec"][];
             /** @description what can be taken along as a file */
@@ -1133,6 +1152,12 @@ export interface components {
             walls: number[][][];
             waste: number[][][];
         };
+        HomeChoice: {
+            id: string;
+            name: string;
+            says?: string;
+            unit: string;
+        };
         InstrumentReading: {
             stable: boolean;
             text: string;
@@ -1207,6 +1232,7 @@ export interface components {
                 width: string;
             };
             format: string;
+            home?: string;
             inside?: string;
             layers?: (string | {
                 border: string;
@@ -1245,6 +1271,8 @@ export interface components {
         };
         KeptTools: {
             board?: components["schemas"]["BoardSpec"];
+            /** @description the carrier where its maker posts; new jobs take its unit, sheets, currency and rules */
+            home?: string;
             /** @description what a cutting machine leaves free at each side of its mat */
             mat?: string;
             materials?: components["schemas"]["MaterialSpec"][];
@@ -1765,6 +1793,8 @@ export interface components {
         };
         Tools: {
             board?: components["schemas"]["BoardSpec"];
+            /** @description the carrier where its maker posts; new jobs take its unit, sheets, currency and rules */
+            home?: string;
             /** @description what a cutting machine leaves free at each side of its mat */
             mat?: string;
             materials?: components["schemas"]["MaterialSpec"][];
@@ -2967,6 +2997,35 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    freshJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Error */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };

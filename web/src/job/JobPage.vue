@@ -26,7 +26,7 @@ provideForm(
   reactive({
     errors: computed(() => jobs.errors),
     replaced: computed(() => jobs.replaced),
-    unit: computed(() => (jobs.job?.unit === 'mm' ? 'mm' : 'in')),
+    unit: computed(() => ((jobs.job?.unit ?? jobs.plan?.unit) === 'mm' ? 'mm' : 'in')),
     ruler: computed(() => jobs.job?.ruler),
     sought: computed({ get: () => jobs.sought, set: (field) => (jobs.sought = field) }),
   }),

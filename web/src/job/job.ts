@@ -127,12 +127,10 @@ function makeJob(opened: string) {
       return
     }
     await untilAnswered(
-      () => ask(api.GET('/api/v1/settings')),
+      () => ask(api.GET('/api/v1/settings/job')),
       (reply) => {
         unreachable.value = reply.away
-        if (!reply.data) return
-        const unit = reply.data.unit === 'mm' ? 'mm' : 'in'
-        document.load({ format: 'yellow-parcel-job', version: 1, unit, ruler: reply.data.ruler })
+        if (reply.data) document.load(reply.data)
       },
       () => closed,
     )

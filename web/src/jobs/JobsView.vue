@@ -8,6 +8,7 @@ import { retrying } from '@/api/retry'
 import { worked } from '@/app/notice'
 import { sharedScale } from '@/drawing/drawing'
 import { toggleTheme } from '@/app/theme'
+import HomeQuestion from '@/settings/HomeQuestion.vue'
 import JobTile from './JobTile.vue'
 
 const router = useRouter()
@@ -121,6 +122,7 @@ async function demo() {
         <v-btn variant="outlined" @click="search = ''">Show all jobs</v-btn>
       </template>
       <template v-else>
+        <HomeQuestion />
         <h2>No jobs yet</h2>
         <p>
           Sizes cards to their envelopes, works out the envelope for any card, and checks it against the post.

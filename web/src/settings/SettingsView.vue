@@ -15,13 +15,19 @@ useTitle('Settings · Yellow Parcel')
 const catalog = useCatalog()
 const { tools, errors, state, replaced, change } = useSettings()
 const { shortcuts, instruments } = usePreferences()
-const unit = computed<'in' | 'mm'>(() => (tools.value?.unit === 'mm' ? 'mm' : 'in'))
+/** Its own unit wins over that of home. */
+const unitOf = computed(
+  () => tools.value?.unit ?? catalog.value?.homes.find((h) => h.id === tools.value?.home)?.unit,
+)
+const unit = computed<'in' | 'mm'>(() => (unitOf.value === 'mm' ? 'mm' : 'in'))
 const usual = useUsual(() => unit.value)
 const rulers = computed(() => catalog.value?.rulers.filter((r) => r.says === unit.value) ?? [])
 provideForm(reactive({ errors, replaced, unit, sought: ref('') }))
 
 const trimmer = (name: 'longest' | 'deepest', text: string) =>
   change((t) => ({ ...t, trimmer: { ...t.trimmer, [name]: text || undefined } }))
+const setHome = (next: string) =>
+  change((t) => ({ ...t, home: next || undefined, unit: undefined, ruler: undefined }))
 const setUnit = (next: string) =>
   change((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
 const of = (e: Event) => (e.target as HTMLSelectElement).value
@@ -37,8 +43,19 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
     <div class="tape-edge" aria-hidden="true"></div>
     <main v-if="tools" id="main" class="groups">
       <section>
-        <h2>Unit and ruler</h2>
-        <p>New jobs start with these.</p>
+        <h2>Home, unit and ruler</h2>
+        <p>
+          New jobs start with these; home sets the sheets and envelopes sold there, the post and the currency.
+        </p>
+        <label
+          >You post from
+          <select :value="tools.home ?? ''" data-testid="settings-home" @change="setHome(of($event))">
+            <option value="">not said</option>
+            <option v-for="h in catalog?.homes ?? []" :key="h.id" :value="h.id">
+              {{ h.name }}: {{ h.says }}
+            </option>
+          </select></label
+        >
         <label
           >Unit
           <select :value="unit" data-testid="settings-unit" @change="setUnit(of($event))">

@@ -9,7 +9,7 @@ export function useStation(key: string) {
   const lit = ref('')
   const job = computed(() => there(jobs.job))
   const plan = computed(() => there(jobs.plan))
-  const unit = computed<'in' | 'mm'>(() => (job.value.unit === 'mm' ? 'mm' : 'in'))
+  const unit = computed<'in' | 'mm'>(() => ((job.value.unit ?? plan.value.unit) === 'mm' ? 'mm' : 'in'))
   const usual = useUsual(() => unit.value)
   const answers = computed(() => plan.value.answers.filter((a) => a.station === key))
 

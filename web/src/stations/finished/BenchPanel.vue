@@ -13,7 +13,7 @@ const names: { id: InstrumentId; name: string; example: { in: string; mm: string
   { id: 'scale', name: 'On the scale', example: { in: '1.2 oz', mm: '34 g' } },
   { id: 'caliper', name: 'In the caliper', example: { in: '5.6 mm', mm: '5.6 mm' } },
 ]
-const unit = (): 'in' | 'mm' => (jobs.job?.unit === 'mm' ? 'mm' : 'in')
+const unit = (): 'in' | 'mm' => ((jobs.job?.unit ?? jobs.plan?.unit) === 'mm' ? 'mm' : 'in')
 
 async function lay(id: InstrumentId) {
   said.value = ''

@@ -23,7 +23,7 @@ const catalog = useCatalog()
 const lit = ref('')
 const job = computed<Partial<Job>>(() => jobs.job ?? {})
 const plan = computed(() => jobs.plan)
-const unit = computed<'in' | 'mm'>(() => (job.value.unit === 'mm' ? 'mm' : 'in'))
+const unit = computed<'in' | 'mm'>(() => ((job.value.unit ?? plan.value?.unit) === 'mm' ? 'mm' : 'in'))
 const answers = computed(() => plan.value?.answers.filter((a) => a.station === 'start') ?? [])
 
 const shown = computed<Door | undefined>(() => {
