@@ -51,7 +51,7 @@ func TestPlotterStrokesReadBack(t *testing.T) {
 }
 
 func TestScoresAsCSV(t *testing.T) {
-	rows := strings.Split(strings.TrimSpace(written(t, `"envelope":"us-a7","card":{"thickness":"0.0001 in"},"board":{"jig":"3/8 in"},"blank":{"style":"corner-fold"}`, "csv", "blank")), "\n")
+	rows := strings.Split(strings.TrimSpace(written(t, `"envelope":"us-a7","card":{"thickness":"0.0001 in","ease":"1/4"},"board":{"jig":"3/8 in"},"blank":{"style":"corner-fold"}`, "csv", "blank")), "\n")
 	if len(rows) != 5 || rows[0] != "score,flap,from,reading,reading_mm,at,at_mm,length_mm,edge_mark,edge_mark_mm,edge_mark_from" {
 		t.Fatalf("%q", rows)
 	}

@@ -342,7 +342,7 @@ func TestANewJobIsKeptOnceSomethingWasSaid(t *testing.T) {
 	s.press(input.Enter)
 	s.reads("tape-start", "5 1/4 × 7 1/4 in")
 	s.fill("card.thickness", "1/16")
-	s.reads("tape-base", "9 7/8 × 6 15/16 in")
+	s.reads("tape-base", "10 × 7 in")
 	s.reads("saved", "Saved")
 	if path := s.page.MustEval(`() => location.pathname`).Str(); path == "/jobs/new" {
 		t.Error("the job has no address of its own")

@@ -65,6 +65,7 @@ func (r Request) boxed(deep measure.Length) (Blank, error) {
 	room, ok := r.Options.Sizes["cavity"]
 	if !ok {
 		room = r.Card.Grown(r.Ease + BoxCalipers*r.Board.Caliper)
+		room = card.Size{Width: room.Width + r.More.Width, Height: room.Height + r.More.Height}
 	}
 	room = card.Size{Width: r.groove().Up(room.Width), Height: r.groove().Up(room.Height)}
 	var b Blank

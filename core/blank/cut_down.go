@@ -51,8 +51,9 @@ func makeCutDown(req Request) (Blank, error) {
 func cutFrom(req Request, f *catalog.Format, glue measure.Length) (b Blank, ok bool) {
 	whole := card.Size{Width: max(f.Width, f.Height), Height: min(f.Width, f.Height)}
 	room := req.Thickness + req.Ease
-	for _, lying := range []card.Size{req.Card, req.Card.Turned()} {
-		keep := req.Ruler.Up(lying.Width + room + 2*glue)
+	for _, as := range []Request{req, req.turned()} {
+		lying := as.Card
+		keep := req.Ruler.Up(lying.Width + room + as.More.Width + 2*glue)
 		// Half of what comes off must be a mark too.
 		if off := whole.Width - keep; off%(2*req.Ruler.Step) != 0 {
 			keep = whole.Width - off/(2*req.Ruler.Step)*(2*req.Ruler.Step)

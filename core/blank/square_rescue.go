@@ -13,33 +13,48 @@ import (
 func squareRescue() Style {
 	return Style{
 		ID: "square-rescue", Name: "Rectangle for a square card",
-		Options:  []Option{{Name: "side_flap", Label: "Side flaps"}, {Name: "top_flap", Label: "Top flap"}},
-		Variants: []Variant{{"straight", "with strips", Options{}}},
-		make:     makeSquareRescue,
+		Options: []Option{
+			{Name: "from", Label: "Made from", Words: []string{"square", "straight"}}, {Name: "side_flap", Label: "Side flaps"}, {Name: "top_flap", Label: "Top flap"},
+		},
+		Variants: []Variant{
+			{"straight", "with strips", Options{Words: map[string]string{"from": "straight"}}},
+			{"square", "folded from a square, with strips", Options{Words: map[string]string{"from": "square"}}},
+		},
+		Rescue: true,
+		make:   makeSquareRescue,
 	}
 }
 
-// A sealed piece comes out a hair off what was scored; this much over the
-// carrier's limit keeps it a rectangle whatever the ruler at the counter says.
-const (
-	ratioSpareInch   = measure.Inch / 8
-	ratioSpareMetric = 3 * measure.Millimetre
-)
+// A sealed piece comes out a hair off what was scored; so many marks over the
+// carrier's limit keep it a rectangle whatever the ruler at the counter says.
+const ratioSpare = 2
+
+// RescueLength is how long an envelope of a height must be for a ratio: up to the
+// board's groove, and two marks more.
+func (r Request) RescueLength(height measure.Length) measure.Length {
+	return r.groove().Up(measure.FromMM(r.Ratio*height.MM())) + ratioSpare*r.groove().Step
+}
 
 func makeSquareRescue(req Request) (Blank, error) {
 	if req.Ratio <= 1 {
 		return Blank{}, unsuitable("the carriers of this job take a square piece without a surcharge")
 	}
 	if req.Card.Width < req.Card.Height {
-		req.Card = req.Card.Turned()
+		req = req.turned()
 	}
 	room := req.cavity()
-	long := req.groove().Up(measure.FromMM(req.Ratio*room.Height.MM()) + usual(req.Ruler, ratioSpareInch, ratioSpareMetric))
+	long := req.RescueLength(room.Height)
 	if room.Width >= long {
 		return Blank{}, unsuitable("this card is no square to the post: its envelope is more than %s times as long as high", strconv.FormatFloat(req.Ratio, 'f', -1, 64))
 	}
 	room.Width = long
-	b, err := rectangle{Request: req, room: room}.fold()
+	var b Blank
+	var err error
+	if req.Options.word("from", "straight") == "square" {
+		b, err = square{Request: req, room: room}.least()
+	} else {
+		b, err = rectangle{Request: req, room: room}.fold()
+	}
 	if err == nil {
 		b.Strips = Strips(b.Inside, b.Card, req.Thickness, req.Ruler)
 	}

@@ -15,6 +15,7 @@ type Request struct {
 	Card      card.Size
 	Thickness measure.Length
 	Ease      measure.Length // room beyond the card's thickness, cavity less card
+	More      card.Size      // room beyond that each way, as the card stands; may be below nothing
 	Seam      measure.Length // least width of a glued overlap, across the seam
 	Ruler     measure.Ruler
 	Groove    measure.Length   // the scoring board's step; zero for the ruler's
@@ -96,7 +97,11 @@ type Style struct {
 	Says map[string]string
 	// Paperless styles are made of something bought, not cut from paper.
 	Paperless bool
-	make      func(Request) (Blank, error)
+	// ByEye styles are folded round the card itself: their room is not measured.
+	ByEye bool
+	// Rescue styles give a card a longer envelope than its own, for the post.
+	Rescue bool
+	make   func(Request) (Blank, error)
 }
 
 // Variant is a style with some of its options settled.
@@ -172,7 +177,13 @@ func (r Request) atGroove(l measure.Length) measure.Length {
 // cavity is the room the card needs: its size, its thickness and the ease each way, up to the board's groove.
 func (r Request) cavity() card.Size {
 	room := r.Thickness + r.Ease
-	return card.Size{Width: r.groove().Up(r.Card.Width + room), Height: r.groove().Up(r.Card.Height + room)}
+	return card.Size{Width: r.groove().Up(r.Card.Width + room + r.More.Width), Height: r.groove().Up(r.Card.Height + room + r.More.Height)}
+}
+
+// turned is the request for the card laid the other way round.
+func (r Request) turned() Request {
+	r.Card, r.More = r.Card.Turned(), r.More.Turned()
+	return r
 }
 
 // usual picks a customary measure for the ruler's own system.

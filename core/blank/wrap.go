@@ -7,7 +7,7 @@ import (
 // wrap is folded by eye round the card itself: only the square is measured.
 func wrap() Style {
 	return Style{
-		ID: "wrap", Name: "Fold by eye",
+		ID: "wrap", Name: "Fold by eye", ByEye: true,
 		Variants: []Variant{{"square", "round the card", Options{}}},
 		Says: map[string]string{
 			"cut":    "Cut a square of {0} and lay it with a corner towards you, the side that shows face down.",

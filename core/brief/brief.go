@@ -191,8 +191,10 @@ type Blank struct {
 	Style      *blank.Style // nil where the choice is left to the plan
 	Variant    string
 	Ease, Seam measure.Length
+	Eased      bool // the ease was given
 	Liner      bool
 	Paper      Bought
+	Papered    bool // the paper was given
 	Options    blank.Options
 }
 

@@ -21,10 +21,11 @@ func (r blankReader) blank(j job.Job) {
 		b = &job.BlankSpec{}
 	}
 	r.Blank.Ease = r.optional("blank.ease", b.Ease, eases, UsualEase(r.Unit))
+	r.Blank.Eased = strings.TrimSpace(string(b.Ease)) != ""
 	r.Blank.Seam = r.optional("blank.seam", b.Seam, eases, UsualSeam(r.Unit))
 	r.Blank.Liner = b.Liner
 	if b.Paper != nil {
-		r.Blank.Paper = r.sheetNamed("blank.paper", b.Paper)
+		r.Blank.Paper, r.Blank.Papered = r.sheetNamed("blank.paper", b.Paper), true
 	} else {
 		r.Blank.Paper = bought(r.Catalog.UsualSheet(r.Sold, catalog.ForBlank))
 	}

@@ -21,7 +21,7 @@ const bladeCaution = "Blade: guard down, cut away from your fingers, cap it when
 // answers are a blank's cut list, in the order of work.
 func (w blankWriter) answers() []document.Answer {
 	l, b := answerList{blankWriter: w}, &w.m.Blank
-	l.add("cavity", "Inside", insideNote(b), []string{w.cavityText(b.Card.Width, b.Cavity.Width), w.cavityText(b.Card.Height, b.Cavity.Height)}, w.Both("cavity", b.Cavity)...)
+	l.add("cavity", "Inside", insideNote(b), w.cavityWorking(), w.Both("cavity", b.Cavity)...)
 	if b.Depth > 0 {
 		l.add("depth", "Walls", "high, of card stock", []string{
 			fmt.Sprintf("%s thick, a little to spare and %d × %s of its own stock, front and flaps where most lie over one another: %s on the board.",
@@ -62,7 +62,7 @@ func insideNote(b *blank.Blank) string {
 }
 
 func (l *answerList) cutPaper() {
-	b, fit, paper := &l.m.Blank, l.m.Paper, l.b.Blank.Paper.Name
+	b, fit, paper := &l.m.Blank, l.m.Paper, l.m.Paper.Sheet.Name
 	note := "from " + paper
 	switch angle := degrees(fit.Angle); {
 	case !fit.Fits:
@@ -182,8 +182,53 @@ func (l *answerList) taperText() string {
 	return " Then take a sliver of " + l.Text(l.m.Taper) + " off each side of every flap, from nothing at the corner, so that none shows past a fold."
 }
 
-func (w blankWriter) cavityText(one, room measure.Length) string {
-	b, ease := &w.m.Blank, w.b.Blank.Ease
+// cavityWorking is how the inside comes about, and why it is not the usual one.
+func (w blankWriter) cavityWorking() []string {
+	b, more := &w.m.Blank, card.Size{}
+	if w.m.Room != nil {
+		if more = w.m.Room.More; b.Card != w.r.Card.Outer() {
+			more = more.Turned()
+		}
+	}
+	ease := w.b.Blank.Ease
+	return append([]string{w.cavityText(b.Card.Width, ease+more.Width, b.Cavity.Width), w.cavityText(b.Card.Height, ease+more.Height, b.Cavity.Height)}, w.roomText()...)
+}
+
+// roomText says what room was given or taken for the post, and what the usual would come to.
+func (w blankWriter) roomText() []string {
+	room := w.m.Room
+	if room == nil {
+		return nil
+	}
+	var parts []string
+	along, across := room.More.Height, room.More.Width
+	if o := w.r.Card.Outer(); o.Width > o.Height {
+		along, across = across, along
+	}
+	for _, way := range []struct {
+		by   measure.Length
+		name string
+	}{{along, "along"}, {across, "across"}} {
+		switch {
+		case way.by > 0:
+			parts = append(parts, w.Text(way.by)+" more "+way.name)
+		case way.by < 0:
+			parts = append(parts, w.Text(-way.by)+" less "+way.name)
+		}
+	}
+	v := room.Usual.Verdict
+	text := fmt.Sprintf("%s than the usual %s of ease: at %s inside it %s", words.Capital(strings.Join(parts, ", ")), w.Text(w.b.Blank.Ease), w.SizeText(room.Usual.Cavity), verdictWords[v.State])
+	if name := className(&v); name != "" {
+		text += " as " + words.Article(words.Lower(name))
+	}
+	if v.Priced {
+		text += ", " + v.Price.Text(v.Carrier.Currency)
+	}
+	return []string{text + "."}
+}
+
+func (w blankWriter) cavityText(one, ease, room measure.Length) string {
+	b := &w.m.Blank
 	thick, terms := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.Bare(one), w.Bare(w.r.Card.Thickness), w.Bare(ease))
 	if b.Depth > 0 {
 		thick = blank.BoxCalipers * b.Stock.Caliper

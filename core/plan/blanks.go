@@ -202,6 +202,20 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 	return c
 }
 
+// paperReason says why the blank is cut from its paper.
+func (w *writer) paperReason(m *work.Made) []string {
+	name := m.Paper.Sheet.Name
+	switch {
+	case !m.Paper.Fits:
+		return nil
+	case w.b.Blank.Papered:
+		return []string{"It comes out of " + name + ", the paper of this job."}
+	case m.Paper.OnHand:
+		return []string{"It comes out of " + name + ", the smallest on hand that takes it."}
+	}
+	return []string{"It comes out of " + name + ", the smallest sold that takes it."}
+}
+
 // reasons say why the first blank is the one to make.
 func (w *writer) reasons() []string {
 	m, b := w.r.Blanks[0], &w.plan.Blanks[0]
@@ -212,8 +226,9 @@ func (w *writer) reasons() []string {
 	case m.Proof.OK:
 		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
 	}
-	if m.Paper.Fits {
-		out = append(out, fmt.Sprintf("It comes out of %s, the paper at hand.", w.b.Blank.Paper.Name))
+	out = append(out, w.paperReason(m)...)
+	if room := (blankWriter{w, m}).roomText(); room != nil {
+		out = append(out, room...)
 	}
 	least, cheaper := true, false
 	for _, o := range w.r.Blanks[1:] {

@@ -46,7 +46,7 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		{`"envelope":{"width":"5","height":"6"},"card":{"width":"4 1/4","height":"5 1/2"}`, "us", "Buy A2 envelopes", "letter", "0.78 USD"},
 		{`"card":{"width":"5","height":"5"},"blank":{"style":"corner-fold"}`, "us", "Make it: rectangle for a square card", "letter", "0.78 USD"},
 		// 148 x 105: 157 x 114 in its envelope, 1.38. At 101 high 110: 1.43.
-		{`"unit":"mm","card":{"width":"148","height":"105","fold":"flat"},"layers":[],"blank":{"style":"straight-fold"},"post":{"carriers":["de"]}`,
+		{`"unit":"mm","card":{"width":"148","height":"105","fold":"flat"},"layers":[],"blank":{"style":"straight-fold","ease":"6"},"post":{"carriers":["de"]}`,
 			"de", "Make the card 4 mm shorter", "standard", "0.95 EUR"},
 		// Measured with its bow at 5.6 mm; without it 0.6 mm, until it is measured again.
 		{`"unit":"mm","envelope":"iso-c6","layers":[],"card":{"thickness":"5.6","build":[{"material":"bow"}]},"post":{"carriers":["uk"]}`,
@@ -55,7 +55,7 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		{`"unit":"mm","envelope":"iso-c6","layers":[{"border":"4","joint":"foam-2"},{"border":"4","joint":"foam-2"}],"card":{"build":[{"material":"button"}]},"post":{"carriers":["uk"]}`,
 			"uk", "Put all that is on foam on flat tape, and leave button off", "letter", "0.87 GBP"},
 		// A flat for 1.63: 5 3/4 in in an envelope of 6 1/8 is a letter, though a square one.
-		{`"card":{"width":"6","height":"6","thickness":"1/8"}`, "us", "Make the card 1/4 in smaller each way", "letter", "1.27 USD"},
+		{`"card":{"width":"6","height":"6","thickness":"1/8"},"blank":{"ease":"1/4"}`, "us", "Make the card 1/4 in smaller each way", "letter", "1.27 USD"},
 		{`"unit":"mm","card":{"width":"120","height":"120"},"blank":{"style":"corner-fold"},"post":{"carriers":["au"]}`,
 			"au", "Make it: rectangle for a square card", "small", "1.70 AUD"},
 		// A button of 3 mm under a sheet that takes up half of it: the counter decides, not the surcharge.

@@ -244,7 +244,7 @@ func (w consequences) blank() *document.Consequence {
 	case m.Paper.Fits, w.r.Own != nil && w.r.Own.Verdict == card.Good:
 		return nil
 	}
-	c := &document.Consequence{State: stateLook, Station: "envelope", Text: fmt.Sprintf("The %s blank does not come out of %s.", name, w.b.Blank.Paper.Name)}
+	c := &document.Consequence{State: stateLook, Station: "envelope", Text: fmt.Sprintf("The %s blank does not come out of %s.", name, m.Paper.Sheet.Name)}
 	for _, s := range w.r.SheetFits(m) {
 		if s.Fits {
 			c.Fix = &document.Fix{Label: "Use " + blankWriter{w.writer, m}.sheetFit(s).Name + " paper", Patch: job.Set("blank", "paper", s.Sheet.ID)}

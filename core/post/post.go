@@ -112,6 +112,10 @@ func (v Verdict) Compare(w Verdict) int {
 	return cmp.Or(state, price)
 }
 
+// Rank orders verdicts by their state alone: what simply goes, what costs extra or
+// is a question, what is refused.
+func (v Verdict) Rank() int { return rank[v.State] }
+
 // NoDearer tells whether v is as good as w, and costs no more.
 func (v Verdict) NoDearer(w Verdict) bool {
 	if rank[v.State] > rank[w.State] {

@@ -2,6 +2,7 @@ package work
 
 import (
 	"cmp"
+	"errors"
 	"slices"
 
 	"yellow-parcel/core/blank"
@@ -28,6 +29,7 @@ type Made struct {
 	Paper  SheetFit      // the paper the job names
 	Sealed *Sealed       // the card in it, closed
 	Post   *post.Verdict // of the job's first carrier; nil without one
+	Room   *Room         // more or less of it than usual, for the post; nil for the usual ease
 
 	known *remembered
 }
@@ -82,11 +84,7 @@ func (r maker) named() Candidate {
 
 // make makes and proves a candidate. The error says in a maker's words why it does not suit.
 func (r maker) make(c Candidate) (*Made, error) {
-	known := r.how.Memory.blank(c, r.request(c.Options))
-	if known.err != nil {
-		return nil, known.err
-	}
-	return &Made{Candidate: c, Blank: known.made, Proof: known.proof, known: known}, nil
+	return r.roomy(c)
 }
 
 // makeBlanks makes every candidate and puts the one to make first.
@@ -98,20 +96,44 @@ func (r maker) makeBlanks() {
 			continue
 		}
 		r.try(m)
-		m.Paper = r.fitSheet(r.Brief.Blank.Paper, m.known, false)
-		m.Sealed = sealer(r).sealedBlank(m)
+		m.Paper = r.paperFor(m)
+		if m.Sealed == nil {
+			m.Sealed = sealer(r).sealedBlank(m)
+		}
 		if len(r.Brief.Post.Carriers) > 0 {
 			v := post.Outcome(r.Brief.Post.Carriers[0], m.Sealed.Piece)
 			m.Post = &v
 		}
 		r.Blanks = append(r.Blanks, m)
 	}
+	r.rescues()
 	rest := r.Blanks
 	if len(rest) > 0 && rest[0].Named {
 		rest = rest[1:]
 	}
 	slices.SortStableFunc(rest, better)
 }
+
+// rescues leaves out the longer envelopes that do no better at the post than one
+// of the card's own proportions, unless the job asks for one.
+func (r maker) rescues() {
+	needless := func(m *Made) bool {
+		return m.Style.Rescue && !m.Named && slices.ContainsFunc(r.Blanks, func(o *Made) bool {
+			return !o.Style.Rescue && !o.Special() && !o.Board && o.Proof.OK && m.Post != nil && goes(*o.Post, *m.Post) <= 0
+		})
+	}
+	kept := r.Blanks[:0:0]
+	for _, m := range r.Blanks {
+		if needless(m) {
+			r.Unsuited = append(r.Unsuited, Unsuited{m.Candidate, errNeedless})
+			continue
+		}
+		kept = append(kept, m)
+	}
+	r.Blanks = kept
+}
+
+var errNeedless = errors.New("an envelope of the card's own proportions does as well at the post")
 
 // The seed of every trial, so that the same job gives the same plan.
 const trialSeed = 1
@@ -125,7 +147,7 @@ func (r maker) try(m *Made) {
 		runs /= fewer
 	}
 	if runs > 0 {
-		t := r.how.Memory.trials(m, r.request(m.Options), r.Brief.Ruler.Step/2, runs)
+		t := r.how.Memory.trials(m, r.roomFor(m), r.Brief.Ruler.Step/2, runs)
 		m.Trials = &t
 	}
 }
@@ -176,12 +198,20 @@ func comparePostage(a, b *Made) int {
 	return cmp.Or(cmp.Compare(ak, bk), cmp.Compare(ap, bp))
 }
 
-// better orders blanks: proved before not, out of the job's paper before not,
-// made with paper and blade alone, cheaper to post, less paper.
+// better orders blanks: proved before not, out of paper there is before not, what
+// goes before what is a question or costs extra, cheaper to post, made with paper
+// and blade alone, out of paper on hand, less paper.
 func better(a, b *Made) int {
 	return cmp.Or(
-		first(a.Proof.OK, b.Proof.OK), first(a.Paper.Fits, b.Paper.Fits), first(!a.Special(), !b.Special()),
-		comparePostage(a, b), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
+		first(a.Proof.OK, b.Proof.OK), first(a.Paper.Fits, b.Paper.Fits), compareVerdict(a, b), comparePostage(a, b),
+		first(!a.Special(), !b.Special()), first(a.Paper.OnHand, b.Paper.OnHand), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
+}
+
+func compareVerdict(a, b *Made) int {
+	if a.Post == nil || b.Post == nil {
+		return 0
+	}
+	return cmp.Compare(a.Post.Rank(), b.Post.Rank())
 }
 
 // first orders what is so before what is not.

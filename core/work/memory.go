@@ -56,6 +56,7 @@ type blankKey struct {
 	card               card.Size
 	thickness          measure.Length
 	ease, seam         measure.Length
+	more               card.Size
 	ruler              measure.Ruler
 	groove, jig, reach measure.Length
 	paper, board       blank.Stock
@@ -106,7 +107,7 @@ func (r *remembered) fit(key fitKey, try func() SheetFit) SheetFit {
 }
 
 func keyOf(c Candidate, q blank.Request) blankKey {
-	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.Ruler, q.Groove, q.Jig, q.Reach, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
+	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.More, q.Ruler, q.Groove, q.Jig, q.Reach, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
 	if len(q.Formats) > 0 {
 		k.formats = &q.Formats[0]
 	}

@@ -106,15 +106,16 @@ func fromEnvelope(b *brief.Brief, thickness measure.Length, over brief.Sides) (c
 	return largest(b, thickness, over)
 }
 
-// customary is the card sold for a named envelope, down to the ruler, laid as
-// the job asks; ok is false where there is none or it would stick.
+// customary is the card sold for a named envelope, laid as the job asks; ok is
+// false where there is none, it would stick, or its sides lie between the marks of
+// the job's ruler: where that is used nobody cuts it.
 func customary(b *brief.Brief, thickness measure.Length, over brief.Sides) (z card.Size, ok bool) {
 	lying, z := b.Envelope.Size, b.Envelope.Sold
 	if b.Card.Turned {
 		lying, z = lying.Turned(), z.Turned()
 	}
 	room := card.Size{Width: lying.Width - thickness - card.LeastSlack, Height: lying.Height - thickness - card.LeastSlack}
-	return whole(b, z), z != (card.Size{}) && thickness <= flatMost && over == (brief.Sides{}) && room.Holds(z)
+	return z, z != (card.Size{}) && whole(b, z) == z && thickness <= flatMost && over == (brief.Sides{}) && room.Holds(z)
 }
 
 // Sold tells whether the card has its size for being the one sold for its envelope.

@@ -85,6 +85,30 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 	return out
 }
 
+// paperFor is the paper a blank is cut from: the job's own, else the smallest on
+// hand that takes it, else the smallest sold where the job lives, else the usual
+// one, which then is too small.
+func (r maker) paperFor(m *Made) SheetFit {
+	b := r.Brief
+	if b.Blank.Papered || m.Bought != "" {
+		return r.fitSheet(b.Blank.Paper, m.known, false)
+	}
+	var best SheetFit
+	for _, h := range b.Stock.OnHand {
+		fit := r.fitSheet(h.Bought, m.known, false)
+		if h.Count > 0 && fit.Fits && (!best.Fits || area(h.Size) < area(best.Sheet.Size)) {
+			best, best.OnHand, best.Measured = fit, true, h.ID == ""
+		}
+	}
+	if best.Fits {
+		return best
+	}
+	if s, ok := r.SmallestSheet(m); ok {
+		return r.fitSheet(brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, false)
+	}
+	return r.fitSheet(b.Blank.Paper, m.known, false)
+}
+
 // SmallestSheet is the smallest sheet sold where the job's unit is used that a
 // blank comes out of; ok is false where none takes it, and for what is not cut from paper.
 func (r *Result) SmallestSheet(m *Made) (found catalog.Sheet, ok bool) {
@@ -112,7 +136,7 @@ func nest(r *Result, m *Made) *Nest {
 	if !m.Paper.Fits || m.Bought != "" {
 		return nil
 	}
-	n := &Nest{Sheet: r.Brief.Blank.Paper}
+	n := &Nest{Sheet: m.Paper.Sheet}
 	n.Places = r.places(&m.Blank, n.Sheet.Size)
 	n.Sheets = (r.Brief.Quantity + len(n.Places) - 1) / len(n.Places)
 	return n

@@ -19,6 +19,9 @@ type Worth struct {
 	Own       bool      // the one the job has
 }
 
+// leastPart is the least part of a sheet looked at, of the flat piece there is.
+const leastPart = 0.6
+
 // mostColumns bounds into how many parts a side of a sheet is divided.
 const mostColumns = 6
 
@@ -55,7 +58,7 @@ func worthCutting(r *Result) []Worth {
 	if len(out) > 0 {
 		own = out[0].PerSheet
 	}
-	for _, w := range r.divisions() {
+	for _, w := range r.divisions(own) {
 		if w.PerSheet > own && !slices.ContainsFunc(out, func(o Worth) bool { return o.PerSheet >= w.PerSheet }) {
 			out = append(out, w)
 		}
@@ -65,16 +68,21 @@ func worthCutting(r *Result) []Worth {
 
 // divisions are the largest cards that parts of the sheet give and that the
 // envelope takes well, the larger first for each yield, the least yield first.
-func (r *Result) divisions() []Worth {
+func (r *Result) divisions(own int) []Worth {
 	b := r.Brief
 	most := card.Within(b.Envelope.Size, r.Card.Thickness, card.LeastSlack, b.Ruler)
 	if b.Card.Turned {
 		most = most.Turned()
 	}
 	sheet := b.Stock.Sheet.Size
+	// Of parts much smaller than the card no card comes out that does not slide about.
+	least := area(r.Base.Size) * leastPart
 	var out []Worth
 	for columns := 1; columns <= mostColumns; columns++ {
 		for rows := 1; rows <= mostColumns; rows++ {
+			if n := columns * rows; n <= own || area(sheet)/float64(n) < least {
+				continue
+			}
 			for _, m := range b.Base.Fold.Divide(sheet, b.Base.Shape, columns, rows) {
 				z := card.Size{Width: min(m.Width, most.Width), Height: min(m.Height, most.Height)}
 				fit := card.Try(envelopeOf(*b.Envelope), z, r.Card.Thickness)

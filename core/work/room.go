@@ -1,0 +1,175 @@
+package work
+
+import (
+	"cmp"
+	"slices"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
+)
+
+// Room is room given beyond the usual ease, or taken off it, for what the post
+// makes of it: how much each way as the card stands, and what would have come of
+// the usual ease.
+type Room struct {
+	More  card.Size
+	Usual Usual
+}
+
+// Usual is a blank with the usual ease, and what the carrier makes of it.
+type Usual struct {
+	Cavity  card.Size
+	Verdict post.Verdict
+}
+
+// The least and the most ease a blank's room may have: snug and loose.
+const (
+	snugInch, looseInch     = measure.Inch / 8, measure.Inch / 2
+	snugMetric, looseMetric = 3 * measure.Millimetre, 12 * measure.Millimetre
+)
+
+// mostMade bounds how many blanks are made in looking for room.
+const mostMade = 12
+
+// roomy makes a candidate with the ease, between snug and loose, with which the
+// first carrier takes it best: the one nearest to the usual ease. An ease or an
+// inside that is given stands.
+func (r maker) roomy(c Candidate) (*Made, error) {
+	usual, err := r.with(c, card.Size{})
+	if err != nil || !r.looks(c) || !usual.Proof.OK {
+		return usual, err
+	}
+	carrier := r.Brief.Post.Carriers[0]
+	usual.Sealed = sealer(r).sealedBlank(usual)
+	v := post.Outcome(carrier, usual.Sealed.Piece)
+	if !Improvable(&v) {
+		return usual, nil
+	}
+	best, at, made := usual, v, 0
+	for _, more := range r.guessed(usual, v) {
+		if made++; made > mostMade && !usual.Style.Paperless {
+			break
+		}
+		m, err := r.with(c, more.size)
+		if err != nil || !m.Proof.OK {
+			continue
+		}
+		m.Sealed = sealer(r).sealedBlank(m)
+		if w := post.Outcome(carrier, m.Sealed.Piece); goes(w, at) < 0 {
+			best, at = m, w
+			best.Room = &Room{more.size, Usual{usual.Cavity, v}}
+		}
+		if goes(at, more.verdict) <= 0 {
+			break // no other is thought to do better
+		}
+	}
+	return best, nil
+}
+
+// looks tells whether the room of a blank is for the plan to choose.
+func (r maker) looks(c Candidate) bool {
+	_, inside := c.Options.Sizes["cavity"]
+	_, sized := c.Options.Lengths["size"]
+	return len(r.Brief.Post.Carriers) > 0 && !r.Brief.Blank.Eased && !inside && !sized && !c.Style.ByEye
+}
+
+// goes orders verdicts of one carrier as a maker would: what goes before what is
+// a question or costs extra, and then by the price.
+func goes(v, w post.Verdict) int {
+	return cmp.Or(cmp.Compare(v.Rank(), w.Rank()), comparePrice(v, w))
+}
+
+func comparePrice(v, w post.Verdict) int {
+	if v.Priced && w.Priced {
+		return cmp.Compare(v.Price, w.Price)
+	}
+	return cmp.Compare(v.Place, w.Place)
+}
+
+// more is room beyond the usual ease, and what is thought to come of it.
+type more struct {
+	size    card.Size
+	verdict post.Verdict
+}
+
+// guessed are the rooms between snug and loose that the carrier is thought to
+// take better than the usual one, the best first: judged on a piece as much
+// larger or smaller, and its paper with it. Of equals the fewest marks away comes
+// first, then the roomier, then the one that is changed along the length.
+func (r maker) guessed(usual *Made, now post.Verdict) []more {
+	b := r.Brief
+	snug, loose := b.Usual(snugInch, snugMetric), b.Usual(looseInch, looseMetric)
+	step := b.Ruler.Step
+	if usual.Style.Rescue {
+		snug = card.LeastSlack // its length comes of its height: only that is chosen, down to where a card still goes in
+	}
+	low, high := -int((b.Blank.Ease-snug)/step), int((loose-b.Blank.Ease)/step)
+	carrier, piece := b.Post.Carriers[0], usual.Sealed.Piece
+	face := float64(piece.Width) * float64(piece.Height)
+	turned := (piece.Width < piece.Height) != (r.Card.Outer().Width < r.Card.Outer().Height)
+	if now.State == post.Passes && now.Place == 0 {
+		// It goes as cheaply as it can but for its weight: only its lightest envelope could do better.
+		light, shrunk := piece, float64(piece.Width+measure.Length(low)*step)*float64(piece.Height+measure.Length(low)*step)
+		light.Weight += measure.FromGrams(usual.Sealed.PaperWeight().Grams() * (shrunk/face - 1))
+		if goes(post.Outcome(carrier, light), now) >= 0 {
+			return nil
+		}
+	}
+	best := post.Verdict{Carrier: carrier, State: post.Passes, Priced: true}
+	var out []more
+	for i := low; i <= high; i++ {
+		for k := low; k <= high; k++ {
+			z := card.Size{Width: measure.Length(i) * step, Height: measure.Length(k) * step}
+			switch {
+			case usual.Style.Rescue && i != k || usual.Style.Paperless && i != 0 && k != 0 || z == (card.Size{}):
+			case usual.Style.Rescue || usual.Style.Paperless:
+				out = append(out, more{z, best}) // a bought length and a length for a ratio go in steps: each is looked at
+			default:
+				by := z
+				if turned {
+					by = z.Turned()
+				}
+				p := piece
+				p.Width, p.Height = p.Width+by.Width, p.Height+by.Height
+				p.Weight += measure.FromGrams(usual.Sealed.PaperWeight().Grams() * (float64(p.Width)*float64(p.Height)/face - 1))
+				if v := post.Outcome(carrier, p); goes(v, now) < 0 {
+					out = append(out, more{z, v})
+				}
+			}
+		}
+	}
+	along := func(z card.Size) measure.Length {
+		if r.Card.Outer().Width > r.Card.Outer().Height {
+			return max(z.Width, -z.Width)
+		}
+		return max(z.Height, -z.Height)
+	}
+	away := func(z card.Size) measure.Length { return max(z.Width, -z.Width) + max(z.Height, -z.Height) }
+	slices.SortStableFunc(out, func(p, q more) int {
+		return cmp.Or(goes(p.verdict, q.verdict), cmp.Compare(away(p.size), away(q.size)),
+			cmp.Compare(q.size.Width+q.size.Height, p.size.Width+p.size.Height), cmp.Compare(along(q.size), along(p.size)))
+	})
+	return out
+}
+
+// with makes and proves a candidate with so much more room each way.
+func (r maker) with(c Candidate, more card.Size) (*Made, error) {
+	q := r.request(c.Options)
+	q.More = more
+	known := r.how.Memory.blank(c, q)
+	if known.err != nil {
+		return nil, known.err
+	}
+	return &Made{Candidate: c, Blank: known.made, Proof: known.proof, known: known}, nil
+}
+
+// roomFor is what the blank was asked for with.
+func (r maker) roomFor(m *Made) blank.Request {
+	q := r.request(m.Options)
+	if m.Room != nil {
+		q.More = m.Room.More
+	}
+	return q
+}
