@@ -33,6 +33,7 @@ type Plan struct {
 	Ladder      []Rung       `json:"ladder"`
 	SkipMarks   int          `json:"skip_marks" doc:"ruler marks by which a skipped step widens a border"`
 	Makes       []Makeable   `json:"makes"`
+	Chosen      *Chosen      `json:"chosen,omitempty" doc:"what the card is posted in, and why that"`
 	Worth       []SizeWorth  `json:"worth,omitempty" doc:"sizes worth cutting for the envelope on hand"`
 	CutPlan     *CutPlan     `json:"cut_plan,omitempty"`
 	Fits        []Fit        `json:"fits"`
@@ -82,6 +83,13 @@ type Card struct {
 	Made      bool       `json:"made,omitempty" doc:"it is on the table: nothing of it is cut"`
 	Customary *SizeHint  `json:"customary,omitempty"`
 	Outer     *CardOuter `json:"outer,omitempty" doc:"with what pokes out past its edges"`
+}
+
+// Chosen is what a card is posted in, in use first, and why.
+type Chosen struct {
+	Piece   string   `json:"piece"`
+	Name    string   `json:"name"`
+	Reasons []string `json:"reasons"`
 }
 
 // SizeWorth is a size worth cutting for the envelope on hand: what it is, how many a

@@ -3,41 +3,42 @@ package document
 // Post is one sealed piece held against one carrier's rules. The piece in use
 // is told in full; of the others the class, the verdict and the price.
 type Post struct {
-	Carrier   string   `json:"carrier"`
-	Name      string   `json:"name"`
-	Piece     string   `json:"piece" doc:"envelope, mailer, or the style and variant of a blank"`
-	PieceName string   `json:"piece_name"`
-	InUse     bool     `json:"in_use" doc:"the piece the job is posted in"`
-	Class     string   `json:"class"`
-	ClassName string   `json:"class_name"`
-	Verdict   string   `json:"verdict" enum:"pass,surcharge,check,refused"`
-	Word      string   `json:"word"`
-	Text      string   `json:"text"`
-	Length    Length   `json:"length"`
-	Height    Length   `json:"height"`
-	Thickness Length   `json:"thickness"`
-	Slot      *Length  `json:"slot,omitempty" doc:"the thickest its class takes"`
-	Weight    string   `json:"weight"`
-	Bends     Bends    `json:"bends"`
-	Reasons   []Reason `json:"reasons"`
-	Checks    []Reason `json:"checks"`
-	Counter   string   `json:"counter,omitempty" doc:"what the counter may still decide"`
-	Price     *float64 `json:"price,omitempty"`
-	PriceText string   `json:"price_text"`
-	Unsure    bool     `json:"unsure" doc:"the price is still to be checked"`
-	Service   string   `json:"service,omitempty" doc:"what the price is for, where there is more than one"`
-	Others    []Offer  `json:"others" doc:"the class's other services"`
-	Currency  string   `json:"currency"`
-	Dated     string   `json:"dated,omitempty"`
-	Stale     string   `json:"stale,omitempty" doc:"set where the prices are more than a year old"`
-	Doubt     string   `json:"doubt,omitempty"`
-	Stated    string   `json:"stated"`
-	Own       bool     `json:"own" doc:"by the maker's own copy of the rules"`
-	Notice    string   `json:"notice"`
-	WaysOut   []WayOut `json:"ways_out"`
-	NoWay     string   `json:"no_way,omitempty" doc:"set where no change of the job does better"`
-	Map       *PostMap `json:"map,omitempty"`
-	Answers   []Answer `json:"answers"`
+	Carrier   string         `json:"carrier"`
+	Name      string         `json:"name"`
+	Piece     string         `json:"piece" doc:"envelope, mailer, or the style and variant of a blank"`
+	PieceName string         `json:"piece_name"`
+	InUse     bool           `json:"in_use" doc:"the piece the job is posted in"`
+	Patch     map[string]any `json:"patch,omitempty" doc:"the change that posts it in this envelope to buy"`
+	Class     string         `json:"class"`
+	ClassName string         `json:"class_name"`
+	Verdict   string         `json:"verdict" enum:"pass,surcharge,check,refused"`
+	Word      string         `json:"word"`
+	Text      string         `json:"text"`
+	Length    Length         `json:"length"`
+	Height    Length         `json:"height"`
+	Thickness Length         `json:"thickness"`
+	Slot      *Length        `json:"slot,omitempty" doc:"the thickest its class takes"`
+	Weight    string         `json:"weight"`
+	Bends     Bends          `json:"bends"`
+	Reasons   []Reason       `json:"reasons"`
+	Checks    []Reason       `json:"checks"`
+	Counter   string         `json:"counter,omitempty" doc:"what the counter may still decide"`
+	Price     *float64       `json:"price,omitempty"`
+	PriceText string         `json:"price_text"`
+	Unsure    bool           `json:"unsure" doc:"the price is still to be checked"`
+	Service   string         `json:"service,omitempty" doc:"what the price is for, where there is more than one"`
+	Others    []Offer        `json:"others" doc:"the class's other services"`
+	Currency  string         `json:"currency"`
+	Dated     string         `json:"dated,omitempty"`
+	Stale     string         `json:"stale,omitempty" doc:"set where the prices are more than a year old"`
+	Doubt     string         `json:"doubt,omitempty"`
+	Stated    string         `json:"stated"`
+	Own       bool           `json:"own" doc:"by the maker's own copy of the rules"`
+	Notice    string         `json:"notice"`
+	WaysOut   []WayOut       `json:"ways_out"`
+	NoWay     string         `json:"no_way,omitempty" doc:"set where no change of the job does better"`
+	Map       *PostMap       `json:"map,omitempty"`
+	Answers   []Answer       `json:"answers"`
 }
 
 // Offer is another service of a class.

@@ -216,14 +216,7 @@ func (w blankWriter) roomText() []string {
 			parts = append(parts, w.Text(-way.by)+" less "+way.name)
 		}
 	}
-	v := room.Usual.Verdict
-	text := fmt.Sprintf("%s than the usual %s of ease: at %s inside it %s", words.Capital(strings.Join(parts, ", ")), w.Text(w.b.Blank.Ease), w.SizeText(room.Usual.Cavity), verdictWords[v.State])
-	if name := className(&v); name != "" {
-		text += " as " + words.Article(words.Lower(name))
-	}
-	if v.Priced {
-		text += ", " + v.Price.Text(v.Carrier.Currency)
-	}
+	text := fmt.Sprintf("%s than the usual %s of ease: at %s inside it %s", words.Capital(strings.Join(parts, ", ")), w.Text(w.b.Blank.Ease), w.SizeText(room.Usual.Cavity), comes(&room.Usual.Verdict))
 	return []string{text + "."}
 }
 

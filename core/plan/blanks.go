@@ -135,12 +135,12 @@ func (w blankWriter) proof() document.Proof {
 func (w blankWriter) checks() []document.Check {
 	out := make([]document.Check, len(w.m.Proof.Checks))
 	for i, c := range w.m.Proof.Checks {
-		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: w.measure(c.Kind, c.Value), Limit: w.measure(c.Kind, c.Limit), Margin: "", Text: "", At: document.PointOf(c.At)}
+		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: w.Measure(c.Kind, c.Value), Limit: w.Measure(c.Kind, c.Limit), Margin: "", Text: "", At: document.PointOf(c.At)}
 		margin := c.Value - c.Limit
 		if c.AtMost {
 			margin = -margin
 		}
-		out[i].Margin = w.measureText(c.Kind, margin)
+		out[i].Margin = w.Measured(c.Kind, margin)
 		out[i].Text = w.checkText(c)
 	}
 	return out
@@ -203,7 +203,8 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 }
 
 // paperReason says why the blank is cut from its paper.
-func (w *writer) paperReason(m *work.Made) []string {
+func (w blankWriter) paperReason() []string {
+	m := w.m
 	name := m.Paper.Sheet.Name
 	switch {
 	case !m.Paper.Fits:
@@ -226,7 +227,7 @@ func (w *writer) reasons() []string {
 	case m.Proof.OK:
 		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
 	}
-	out = append(out, w.paperReason(m)...)
+	out = append(out, blankWriter{w, m}.paperReason()...)
 	if room := (blankWriter{w, m}).roomText(); room != nil {
 		out = append(out, room...)
 	}
@@ -326,4 +327,13 @@ func (w *writer) extras() {
 		x.Answer = line("envelope", e.ID, e.Name, note, working, w.Figure(e.ID+".width", e.Width), w.Figure(e.ID+".height", e.Height))
 		w.plan.Extras = append(w.plan.Extras, x)
 	}
+}
+
+// checkText is one check of a proof in a line.
+func (s speech) checkText(c proof.Check) string {
+	bound := ", at least "
+	if c.AtMost {
+		bound = ", at most "
+	}
+	return checkWords[c.Code] + " " + s.NearBy(c.Kind, c.Value) + bound + s.NearBy(c.Kind, c.Limit)
 }

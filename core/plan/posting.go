@@ -6,7 +6,10 @@ import (
 	"strings"
 	"unicode"
 
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/words"
@@ -65,7 +68,7 @@ func (w postWriter) describe(p *document.Post, inUse bool) {
 	*p = document.Post{
 		Carrier: c.ID, Name: c.Name, Piece: id, PieceName: name, ClassName: className(v), Verdict: string(v.State), Word: verdictWords[v.State],
 		Currency: c.Currency, Own: c.Own, Unsure: v.Unsure, PriceText: askPrice,
-		Reasons: []document.Reason{}, Checks: []document.Reason{}, Others: []document.Offer{}, WaysOut: []document.WayOut{}, Answers: []document.Answer{},
+		Patch: w.taken(), Reasons: []document.Reason{}, Checks: []document.Reason{}, Others: []document.Offer{}, WaysOut: []document.WayOut{}, Answers: []document.Answer{},
 	}
 	if v.Met != nil {
 		p.Class = v.Met.ID
@@ -110,9 +113,30 @@ func (w postWriter) piece() (id, name string) {
 		return "envelope", w.b.Envelope.Name + " envelope"
 	case work.InMailer:
 		return "mailer", "Padded mailer"
+	case work.InFormat:
+		f := w.format()
+		return f.ID, f.Name + " envelope, bought"
 	}
 	m := w.s.Made
 	return m.Style.ID + "/" + m.Variant.ID, nameOf(m.Candidate)
+}
+
+// format is the envelope to buy that the piece is in.
+func (w postWriter) format() *catalog.Format {
+	return &w.b.Catalog.Formats[w.s.Format.Envelope.Place]
+}
+
+// taken is the change that posts the card in this piece: in the envelope to buy,
+// the card as it is.
+func (w postWriter) taken() job.Patch {
+	if w.s.In != work.InFormat {
+		return nil
+	}
+	patch := job.Patch{"envelope": w.format().ID}
+	if w.b.Card.From != brief.FromCard {
+		patch = job.Then(job.Resized(w.r.Card.Size, w.Unit), patch)
+	}
+	return patch
 }
 
 func className(v *post.Verdict) string {

@@ -93,7 +93,7 @@ func (w startWriter) worth() {
 		case one.Customary:
 			out.Why, out.Patch = "sold for "+w.b.Envelope.Name+", what everyone makes", job.Set("card", "ease", nil)
 		case one.Largest:
-			out.Why, out.Patch = "the largest, with the usual room", w.eased()
+			out.Why, out.Patch = "the largest, with the usual room", job.Set("card", "ease", brief.UsualEase(w.Unit).Text(w.Unit))
 		case one.Own:
 			out.Why = "as the job has it"
 		default:
@@ -104,11 +104,6 @@ func (w startWriter) worth() {
 		}
 		w.plan.Worth = append(w.plan.Worth, out)
 	}
-}
-
-// eased sizes the card by the usual room, in place of the card that is sold.
-func (w startWriter) eased() job.Patch {
-	return job.Set("card", "ease", brief.UsualEase(w.Unit).Text(w.Unit))
 }
 
 // chosen says why a card is as large as it is where it is the one that is sold.

@@ -100,6 +100,7 @@ func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 	w.extras()
 	w.finished()
 	w.post()
+	w.chosen()
 	w.postage()
 	w.gauge()
 	w.stations()

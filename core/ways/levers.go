@@ -231,6 +231,15 @@ func (s *search) stockLevers() []Lever {
 	return out
 }
 
+// bought is the envelope to buy that the piece in use is in; nil where it is in
+// anything else, and where a change has been made already, since that names it.
+func (s *search) bought() *card.Fit {
+	if len(s.result.Pieces) == 0 {
+		return nil
+	}
+	return s.result.Pieces[0].Format
+}
+
 // formatsTried is how many bought envelopes the search tries, the best fits first.
 const formatsTried = 6
 
@@ -240,7 +249,7 @@ func (s *search) envelopeLevers() []Lever {
 	r, b := s.result, s.result.Brief
 	// A blank in place of an envelope on hand keeps the card's size.
 	var keep job.Patch
-	if b.Envelope != nil {
+	if b.Envelope != nil || s.bought() != nil {
 		keep = job.Then(job.Patch{"envelope": nil}, job.Resized(r.Card.Size, b.Unit))
 	}
 	for _, style := range blank.Styles() {
@@ -257,7 +266,7 @@ func (s *search) envelopeLevers() []Lever {
 			break
 		}
 		f := b.Catalog.Formats[fit.Envelope.Place]
-		if b.Envelope != nil && b.Envelope.ID == f.ID {
+		if b.Envelope != nil && b.Envelope.ID == f.ID || s.bought() != nil && s.bought().Envelope.Place == fit.Envelope.Place {
 			continue
 		}
 		tried++

@@ -71,7 +71,30 @@ func (s *search) sizeLever(d direction, marks measure.Length) (Lever, bool) {
 	if min(to.Width, to.Height) < brief.Pieces.Least || by > mostChanged {
 		return Lever{}, false
 	}
-	return Lever{Kind: d.kind, Family: d.family, Words: "Make the card {0} " + d.words + ": {1}", With: []any{by, to}, Minutes: minutesMark + int(by/halfInch), Patch: job.Resized(to, b.Unit)}, true
+	l := Lever{Kind: d.kind, Family: d.family, Words: "Make the card {0} " + d.words + ": {1}", With: []any{by, to}, Minutes: minutesMark + int(by/halfInch), Patch: job.Resized(to, b.Unit)}
+	return s.boughtFor(l, to)
+}
+
+// boughtFor buys another envelope with a lever where the piece in use is in one
+// that is bought: the one sold where the job lives that takes the new size best.
+func (s *search) boughtFor(l Lever, to card.Size) (Lever, bool) {
+	if s.bought() == nil {
+		return l, true
+	}
+	r := s.result
+	outer := card.Size{Width: to.Width + r.Card.Outer().Width - r.Card.Size.Width, Height: to.Height + r.Card.Outer().Height - r.Card.Size.Height}
+	for _, fit := range card.Rank(r.Envelopes(), outer, r.Card.Thickness) {
+		f := r.Brief.Catalog.Formats[fit.Envelope.Place]
+		if fit.Verdict != card.Good {
+			break
+		}
+		if f.Unit == r.Brief.Sold {
+			l.Words, l.With = l.Words+", in a bought {2}", append(l.With, f.Name)
+			l.Patch = job.Then(l.Patch, job.Patch{"envelope": f.ID})
+			return l, true
+		}
+	}
+	return l, false
 }
 
 // sizes tells whether a lever changes the card's size.

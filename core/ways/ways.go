@@ -268,6 +268,13 @@ func (s *search) remeasured(changed *work.Result) job.Patch {
 // pins name the blank in use, where the job leaves the choice to the plan, or
 // asks for one that does not suit.
 func pins(r *work.Result) job.Patch {
+	if in := r.Pieces[0].Format; in != nil {
+		patch := job.Patch{"envelope": r.Brief.Catalog.Formats[in.Envelope.Place].ID}
+		if r.Brief.Card.From != brief.FromCard {
+			patch = job.Then(job.Resized(r.Card.Size, r.Brief.Unit), patch)
+		}
+		return patch
+	}
 	use := r.Pieces[0].Made
 	if use == nil {
 		// In the envelope on hand the blank does not matter; a mailer is in use only where there is no blank.

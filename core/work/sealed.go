@@ -1,6 +1,8 @@
 package work
 
 import (
+	"slices"
+
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
@@ -28,17 +30,19 @@ var mailerWall = blank.Stock{Caliper: 3 * measure.Millimetre, GSM: 260}
 // SealedIn is what a card is posted in.
 type SealedIn int
 
-// What a card is posted in: the envelope on hand, one made of a blank, or a padded mailer.
+// What a card is posted in: the envelope on hand, one made of a blank, a padded mailer, or an envelope to buy.
 const (
 	InEnvelope SealedIn = iota
 	InBlank
 	InMailer
+	InFormat // a bought envelope that the plan chose
 )
 
 // Sealed is a piece ready to post.
 type Sealed struct {
 	In     SealedIn
-	Made   *Made // the blank it is in; nil in anything else
+	Made   *Made     // the blank it is in; nil in anything else
+	Format *card.Fit // how it lies in the envelope to buy; nil in anything else
 	Size   card.Size
 	Layers int            // sheets of paper over the thickest place
 	Paper  float64        // mm2
@@ -79,16 +83,62 @@ func (r sealer) seal(s *Sealed) *Sealed {
 }
 
 // pieces are the ways this card can be posted, the one in use first: the job's
-// own envelope where the card goes in, else the first blank; a padded mailer last.
+// own envelope where the card goes in, else the blank it names, else an envelope to
+// buy that fits well, where no blank goes better or for less, else the first blank;
+// a padded mailer last.
 func (r sealer) pieces() []*Sealed {
-	out := make([]*Sealed, 0, len(r.Blanks)+2)
-	if s := r.sealedBought(); s != nil {
-		out = append(out, s)
+	out := make([]*Sealed, 0, len(r.Blanks)+3)
+	own := r.sealedBought()
+	if own != nil {
+		out = append(out, own)
 	}
 	for _, m := range r.Blanks {
 		out = append(out, m.Sealed)
 	}
+	if format := r.sealedFormat(); format != nil && own == nil {
+		if r.Brief.Blank.Style == nil && (len(r.Blanks) == 0 || r.buys(format)) {
+			out = slices.Insert(out, 0, format)
+		} else {
+			out = append(out, format)
+		}
+	}
 	return append(out, r.sealedMailer())
+}
+
+// buys tells whether an envelope to buy comes before the first blank.
+func (r sealer) buys(format *Sealed) bool {
+	first := r.Blanks[0]
+	if !first.Proof.OK || len(r.Brief.Post.Carriers) == 0 {
+		return true
+	}
+	return goes(*first.Post, post.Outcome(r.Brief.Post.Carriers[0], format.Piece)) >= 0
+}
+
+// sealedFormat is the card in the envelope sold where the job lives that takes it
+// well and goes best, the best fit of equals; nil where none fits well.
+func (r sealer) sealedFormat() *Sealed {
+	var best *Sealed
+	var at post.Verdict
+	for i := range r.Fits {
+		fit := &r.Fits[i]
+		if fit.Verdict != card.Good {
+			break // the fits are ranked
+		}
+		f := r.Brief.Catalog.Formats[fit.Envelope.Place]
+		if f.Unit != r.Brief.Sold {
+			continue
+		}
+		z := f.Size()
+		s := r.seal(&Sealed{In: InFormat, Format: fit, Size: z, Layers: boughtLayers, Paper: boughtPaper * area(z), Sold: true, Stock: blank.EnvelopePaper})
+		var v post.Verdict
+		if len(r.Brief.Post.Carriers) > 0 {
+			v = post.Outcome(r.Brief.Post.Carriers[0], s.Piece)
+		}
+		if best == nil || goes(v, at) < 0 {
+			best, at = s, v
+		}
+	}
+	return best
 }
 
 // sealedBought is the card in the job's own envelope; nil where it does not go in.

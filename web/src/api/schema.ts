@@ -757,6 +757,11 @@ export interface components {
             name: string;
             says?: string;
         };
+        Chosen: {
+            name: string;
+            piece: string;
+            reasons: string[];
+        };
         Compare: {
             /**
              * Format: double
@@ -1432,6 +1437,10 @@ export interface components {
             others: components["schemas"]["Offer"][];
             /** @description by the maker's own copy of the rules */
             own: boolean;
+            /** @description the change that posts it in this envelope to buy */
+            patch?: {
+                [key: string]: unknown;
+            };
             /** @description envelope, mailer, or the style and variant of a blank */
             piece: string;
             piece_name: string;
@@ -1919,6 +1928,8 @@ export interface components {
             /** @description the finished card, piece by piece */
             build?: components["schemas"]["Build"];
             card: components["schemas"]["Card"];
+            /** @description what the card is posted in, and why that */
+            chosen?: components["schemas"]["Chosen"];
             consequence: components["schemas"]["Consequence"];
             cut_plan?: components["schemas"]["CutPlan"];
             drawings: components["schemas"]["Set"];

@@ -1,0 +1,44 @@
+package say
+
+import (
+	"strconv"
+
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/proof"
+)
+
+// NearBy is a measure by the marks of the ruler it would be checked with.
+func (s Say) NearBy(kind proof.Kind, v float64) string {
+	if kind == proof.Areas || kind == proof.Counts {
+		return s.Measured(kind, v)
+	}
+	return s.Near(measure.FromMM(v))
+}
+
+// Measured is a figure of a proof, as it is.
+func (s Say) Measured(kind proof.Kind, v float64) string {
+	switch kind {
+	case proof.Areas:
+		return s.SmallArea(v)
+	case proof.Counts:
+		return strconv.FormatFloat(v, 'f', 0, 64)
+	}
+	return s.Text(measure.FromMM(v))
+}
+
+// Measure is a figure of a proof in the document.
+func (s Say) Measure(kind proof.Kind, v float64) document.Measure {
+	out := document.Measure{Text: s.Measured(kind, v)}
+	switch kind {
+	case proof.Areas:
+		out.MM2 = &v
+	case proof.Counts:
+		out.Number = &v
+	default:
+		l := measure.FromMM(v)
+		both := [2]float64{l.In(), l.MM()}
+		out.In, out.MM = &both[0], &both[1]
+	}
+	return out
+}
