@@ -150,13 +150,13 @@ func TestTheBoardReadsWithTheMakersJig(t *testing.T) {
 	s.reads("tape-base", "8 × 5 3/8 in")
 	s.leave()
 	s.press(input.Digit5)
-	// The envelope for 4 x 5 3/8 in at 1/8 in: inside 4 3/8 x 5 3/4; 10 1/8 / sqrt 2 + 1/2 = 7.659, cut 7 11/16.
-	// Corner to centre 5.436, less 2 3/16 is 3.248: on the ruler 3 1/4, and 3/8 more on the board.
-	s.reads("answer-crease0", "3 5/8 in")
+	// The envelope for 4 x 5 3/8 in at 1/8 in: inside 4 3/8 x 5 3/4, and a mark more along, since 1.314 is too near the post's 1.3;
+	// 10 3/16 / sqrt 2 + 1/2 = 7.704, cut 7 3/4. Corner to centre 5.480, less 2 3/16 is 3.293: on the ruler 3 5/16, and 3/8 more on the board.
+	s.reads("answer-crease0", "3 11/16 in")
 	s.click("answer-crease0")
 	s.until("the working says so", func() (string, bool) {
 		text := s.find(".working").MustText()
-		return text, strings.Contains(text, "3 1/4 + 3/8 = 3 5/8 in")
+		return text, strings.Contains(text, "3 5/16 + 3/8 = 3 11/16 in")
 	})
 }
 

@@ -166,9 +166,9 @@ func TestCarriersByKeyboard(t *testing.T) {
 	s.press(input.Digit6)
 	s.find(id("carrier-de") + " button").MustFocus()
 	s.press(input.Enter)
-	// 5 15/16 in is 150.8 mm: 25.8 over a Kompakt letter's height.
+	// 5 1/2 and the 7/16 of a flat that goes, where a square letter would cost extra: 6 3/16 in is 157.16 mm.
 	s.reads("rules", "GERMANY: EVERY RULE, FIGURE AND LIMIT")
-	s.reads("rules", "Height 150.81 mm is 25.81 mm over a kompakt letter's 125 mm")
+	s.reads("rules", "Height 157.16 mm is 32.16 mm over a kompakt letter's 125 mm")
 	s.find(id("toggle-jp")).MustFocus()
 	s.press(input.Space)
 	s.reads("carrier-jp", "Non-standard letter")

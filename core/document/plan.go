@@ -34,6 +34,7 @@ type Plan struct {
 	SkipMarks   int          `json:"skip_marks" doc:"ruler marks by which a skipped step widens a border"`
 	Makes       []Makeable   `json:"makes"`
 	Chosen      *Chosen      `json:"chosen,omitempty" doc:"what the card is posted in, and why that"`
+	Sells       []SoldCard   `json:"sells,omitempty" doc:"what the sheet gives of the cards sold for envelopes"`
 	Worth       []SizeWorth  `json:"worth,omitempty" doc:"sizes worth cutting for the envelope on hand"`
 	CutPlan     *CutPlan     `json:"cut_plan,omitempty"`
 	Fits        []Fit        `json:"fits"`
@@ -90,6 +91,21 @@ type Chosen struct {
 	Piece   string   `json:"piece"`
 	Name    string   `json:"name"`
 	Reasons []string `json:"reasons"`
+}
+
+// SoldCard is a card sold for an envelope, and what the sheet gives of it.
+type SoldCard struct {
+	Text     string      `json:"text"`
+	Envelope string      `json:"envelope"`
+	Folds    []FoldYield `json:"folds"`
+}
+
+// FoldYield is how many of a card come out of the sheet, folded so; none where it does not come out.
+type FoldYield struct {
+	Fold     string         `json:"fold"`
+	Name     string         `json:"name"`
+	PerSheet int            `json:"per_sheet"`
+	Patch    map[string]any `json:"patch"`
 }
 
 // SizeWorth is a size worth cutting for the envelope on hand: what it is, how many a
@@ -174,6 +190,7 @@ type Makeable struct {
 	PerSheet int            `json:"per_sheet"`
 	Envelope string         `json:"envelope,omitempty"`
 	Verdict  string         `json:"verdict,omitempty"`
+	Small    bool           `json:"small,omitempty" doc:"hardly a card: shown where it is asked for"`
 	Patch    map[string]any `json:"patch"`
 }
 

@@ -80,11 +80,6 @@ func (w startWriter) within(outer, inner, before, after measure.Length) string {
 	return w.Rounded(sum, shown, left, inner, "down")
 }
 
-// less is one length less another, and what is left.
-func (w startWriter) less(a, b, left measure.Length) string {
-	return w.Bare(a) + " − " + w.Bare(b) + say.ComesTo(a.Shown(w.Unit)-b.Shown(w.Unit), left.Shown(w.Unit)) + w.Text(left)
-}
-
 // worth lists the sizes worth cutting for the envelope on hand.
 func (w startWriter) worth() {
 	for _, one := range w.r.Worth {
@@ -135,16 +130,23 @@ func (w startWriter) clearance() {
 	}
 	w.answer("start", "clearance", "Room round the card", "envelope less card",
 		[]string{
-			w.less(e.Width, lying.Width, room.Width) + " wide",
-			fmt.Sprintf("%s high; the card's %s of thickness comes out of this", w.less(e.Height, lying.Height, room.Height), w.Text(w.r.Card.Thickness)),
+			w.Less(e.Width, lying.Width, room.Width) + " wide",
+			fmt.Sprintf("%s high; the card's %s of thickness comes out of this", w.Less(e.Height, lying.Height, room.Height), w.Text(w.r.Card.Thickness)),
 		}, w.Both("clearance", room)...)
 }
 
 // makes lists what else the sheet gives, when the job starts from one.
 func (w *writer) makes() {
+	for _, s := range w.r.Sells {
+		out := document.SoldCard{Text: w.SizeText(s.Size), Envelope: w.b.Catalog.Formats[s.Format].Name}
+		for _, y := range s.Folds {
+			out.Folds = append(out.Folds, document.FoldYield{Fold: y.Fold.ID, Name: y.Fold.Name, PerSheet: y.PerSheet, Patch: job.Then(job.Resized(s.Size, w.Unit), job.Set("card", "fold", y.Fold.ID))})
+		}
+		w.plan.Sells = append(w.plan.Sells, out)
+	}
 	for _, one := range w.r.Makes {
 		z := one.Finished
-		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.SizeText(z), Width: w.Length(z.Width), Height: w.Length(z.Height), PerSheet: one.PerSheet(),
+		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.SizeText(z), Width: w.Length(z.Width), Height: w.Length(z.Height), PerSheet: one.PerSheet(), Small: one.Small,
 			Patch: job.Then(job.Resized(z, w.Unit), job.Set("card", "fold", one.Fold.ID))}
 		if one.Best.Verdict != card.No {
 			mk.Envelope, mk.Verdict = w.b.Catalog.Formats[one.Best.Envelope.Place].Name, string(one.Best.Verdict)

@@ -86,6 +86,11 @@ func (s Say) Rounded(terms string, shown float64, exact, marked measure.Length, 
 	return line + s.Text(exact) + ", " + way + " to " + s.Text(marked) + " on the ruler"
 }
 
+// Less is one length less another, and what is left.
+func (s Say) Less(a, b, left measure.Length) string {
+	return s.Bare(a) + " − " + s.Bare(b) + ComesTo(a.Shown(s.Unit)-b.Shown(s.Unit), left.Shown(s.Unit)) + s.Text(left)
+}
+
 func (s Say) Figure(key string, l measure.Length) document.Figure {
 	return document.Figure{Key: key, Length: s.Full(l)}
 }

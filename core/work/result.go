@@ -16,7 +16,8 @@ type Result struct {
 	Card     Card
 	Base     Base
 	Layers   Layers
-	Makes    []Makeable // what else the sheet gives, where the job starts from one
+	Sells    []SoldCard // what the sheet gives of the cards sold for envelopes, where the job starts from one
+	Makes    []Makeable // what else it gives
 	Worth    []Worth    // sizes worth cutting for the envelope on hand, where the card is sized from it
 	Batch    Batch
 	Own      *card.Fit  // the card in the envelope on hand; nil without one
@@ -77,12 +78,6 @@ func (r *Result) Top() card.Size {
 		return r.Layers.Stack[n-1]
 	}
 	return r.Whole()
-}
-
-// Makeable is a card that comes out of the sheet, in the bought envelope that takes it best.
-type Makeable struct {
-	card.Make
-	Best card.Fit
 }
 
 // Unsuited is a way of making an envelope that does not suit the card. Reason says why in a maker's words.

@@ -206,15 +206,3 @@ func ladder(r *Result) []card.Size {
 	b := r.Brief
 	return card.Ladder(r.Whole(), brief.UsualStep(b.Unit), b.Usual(3*measure.Inch/2, 40*measure.Millimetre), b.Ruler)
 }
-
-// makes are the cards the sheet gives, when the job starts from one.
-func makes(r *Result) []Makeable {
-	if r.Brief.Card.From != brief.FromSheet {
-		return nil
-	}
-	var out []Makeable
-	for _, one := range card.Makes(r.Brief.Stock.Sheet.Size, r.Brief.Base.Shape) {
-		out = append(out, Makeable{one, card.Best(r.Envelopes(), one.Finished, r.Card.Thickness)})
-	}
-	return out
-}

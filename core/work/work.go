@@ -34,6 +34,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 		return nil, err
 	}
 	r.Layers.Ladder = ladder(r)
+	r.Sells = sells(r)
 	r.Makes = makes(r)
 	r.Worth = worthCutting(r)
 	if !b.Card.Made {

@@ -1080,6 +1080,15 @@ export interface components {
             picture: string[];
             says?: string;
         };
+        FoldYield: {
+            fold: string;
+            name: string;
+            patch: {
+                [key: string]: unknown;
+            };
+            /** Format: int64 */
+            per_sheet: number;
+        };
         FoldedFlap: {
             /** @description the line it is mirrored about to where its fold puts it */
             axis: number[][];
@@ -1329,6 +1338,8 @@ export interface components {
             };
             /** Format: int64 */
             per_sheet: number;
+            /** @description hardly a card: shown where it is asked for */
+            small?: boolean;
             text: string;
             verdict?: string;
             width: components["schemas"]["Length"];
@@ -1730,6 +1741,11 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        SoldCard: {
+            envelope: string;
+            folds: components["schemas"]["FoldYield"][];
+            text: string;
+        };
         StampSpec: {
             /** Format: int64 */
             count: number;
@@ -1956,6 +1972,8 @@ export interface components {
             ruler: string;
             /** @description where ways of making the same style disagree, and what the proofs say */
             schools: string[];
+            /** @description what the sheet gives of the cards sold for envelopes */
+            sells?: components["schemas"]["SoldCard"][];
             /**
              * Format: int64
              * @description ruler marks by which a skipped step widens a border

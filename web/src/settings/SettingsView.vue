@@ -52,7 +52,7 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
           <select :value="tools.home ?? ''" data-testid="settings-home" @change="setHome(of($event))">
             <option value="">not said</option>
             <option v-for="h in catalog?.homes ?? []" :key="h.id" :value="h.id">
-              {{ h.name }}: {{ h.says }}
+              {{ h.name }}
             </option>
           </select></label
         >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
+import ChosenNote from '@/stations/ChosenNote.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import CutList from '@/stations/CutList.vue'
 import DrawingView from '@/drawing/DrawingView.vue'
@@ -144,6 +145,7 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
       />
     </template>
     <template #list>
+      <ChosenNote />
       <template v-if="side === 'make' && blank">
         <CutList :answers="blank.answers" :lit="lit" @point="lit = $event" />
         <ol v-if="blank.steps.length" class="steps" data-testid="steps">

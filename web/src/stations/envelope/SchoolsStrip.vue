@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Blank, Plan } from '@/api/client'
 import { sharedScale } from '@/drawing/drawing'
+import { useJob } from '@/job/job'
 import DrawingView from '@/drawing/DrawingView.vue'
 import FigureText from '@/ui/FigureText.vue'
 import { rove } from '@/ui/roving'
@@ -12,6 +13,9 @@ const props = defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ pick: [patch: Blank['patch']] }>()
 
 const scale = computed(() => sharedScale(props.plan.drawings.blanks, 76, 76))
+/** While the choice is left to the plan, the first is a choice too. */
+const jobs = useJob()
+const open = computed(() => !jobs.job?.blank?.style)
 const state = (b: Blank) => (!b.proof.ok ? 'stop' : b.paper.fits || b.bought ? 'good' : 'look')
 const word = (b: Blank) => (!b.proof.ok ? 'fails' : b.paper.fits || b.bought ? 'proved' : 'larger paper')
 </script>
@@ -32,7 +36,7 @@ const word = (b: Blank) => (!b.proof.ok ? 'fails' : b.paper.fits || b.bought ? '
       :tabindex="i === 0 ? 0 : -1"
       :class="{ on: i === 0 }"
       :data-testid="`school-${b.style}-${b.variant}`"
-      @click="i !== 0 && emit('pick', b.patch)"
+      @click="(i !== 0 || open) && emit('pick', b.patch)"
     >
       <span class="thumb"
         ><DrawingView :drawing="plan.drawings.blanks[i]!" bare :scale="scale" :title="b.name"

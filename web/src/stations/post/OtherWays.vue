@@ -6,7 +6,8 @@ import FigureText from '@/ui/FigureText.vue'
 /** The same card sent another way, by the carrier that is looked at. */
 const props = defineProps<{ others: Post[]; plan: Plan }>()
 defineEmits<{ pick: [patch: Patch] }>()
-const patchOf = (piece: string) => props.plan.blanks.find((b) => `${b.style}/${b.variant}` === piece)?.patch
+const patchOf = (o: Post) =>
+  o.patch ?? props.plan.blanks.find((b) => `${b.style}/${b.variant}` === o.piece)?.patch
 </script>
 
 <template>
@@ -16,11 +17,7 @@ const patchOf = (piece: string) => props.plan.blanks.find((b) => `${b.style}/${b
       <tbody>
         <tr v-for="o in others" :key="o.piece">
           <td>
-            <button
-              v-if="patchOf(o.piece)"
-              class="plain-button name"
-              @click="$emit('pick', patchOf(o.piece)!)"
-            >
+            <button v-if="patchOf(o)" class="plain-button name" @click="$emit('pick', patchOf(o)!)">
               {{ o.piece_name }}
             </button>
             <template v-else>{{ o.piece_name }}</template>

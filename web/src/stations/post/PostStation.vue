@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import CarrierTable from './CarrierTable.vue'
+import ChosenNote from '@/stations/ChosenNote.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import CutList from '@/stations/CutList.vue'
 import DrawingView from '@/drawing/DrawingView.vue'
@@ -81,6 +82,7 @@ const others = computed(() => plan.value.post.filter((p) => !p.in_use && p.carri
       </template>
       <template v-else-if="post">
         <PostVerdict :post="post" />
+        <ChosenNote v-if="index === 0" />
         <WaysOut :post="post" @take="pick($event)" />
         <StampsBox v-if="index === 0" :plan="plan" />
         <CutList :answers="post.answers" :lit="lit" title="The sealed piece" @point="lit = $event" />

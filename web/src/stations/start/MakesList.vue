@@ -1,17 +1,40 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useStation } from '@/stations/station'
+import FigureText from '@/ui/FigureText.vue'
 import SizeRow from '@/stations/SizeRow.vue'
 
-/** Every sensible card that comes out of the sheet, by fold, with the envelope that takes it. */
+/** The cards sold for envelopes and how often they come out of the sheet, then every sensible card that divides it. */
 const { plan, pick } = useStation('start')
-const foldsOfMakes = computed(() => [...new Set(plan.value.makes.map((m) => m.name))])
-const makesOf = (name: string) => plan.value.makes.filter((m) => m.name === name)
+const small = ref(false)
+const makes = computed(() => plan.value.makes.filter((m) => small.value || !m.small))
+const foldsOfMakes = computed(() => [...new Set(makes.value.map((m) => m.name))])
+const makesOf = (name: string) => makes.value.filter((m) => m.name === name)
 </script>
 
 <template>
   <section class="makes" data-testid="makes">
     <h2 class="small-caps">What {{ plan.base.sheet.name }} gives</h2>
+    <table class="sold" data-testid="sells">
+      <tbody>
+        <tr v-for="s in plan.sells ?? []" :key="s.text">
+          <th scope="row">
+            <FigureText :text="s.text" /> <small>for {{ s.envelope }}</small>
+          </th>
+          <td v-for="y in s.folds" :key="y.fold">
+            <button
+              v-if="y.per_sheet"
+              class="plain-button fold"
+              :class="{ on: y.fold === plan.base.fold && s.text === plan.card.text }"
+              @click="pick(y.patch)"
+            >
+              {{ y.name.toLowerCase() }}: {{ y.per_sheet }}
+            </button>
+            <span v-else class="none">{{ y.name.toLowerCase() }}: does not come out</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
     <div v-for="name in foldsOfMakes" :key="name">
       <h3>{{ name }}</h3>
       <SizeRow
@@ -23,6 +46,9 @@ const makesOf = (name: string) => plan.value.makes.filter((m) => m.name === name
         @pick="pick(m.patch)"
       />
     </div>
+    <label class="small"
+      ><input v-model="small" type="checkbox" data-testid="small-makes" /> Very small cards too</label
+    >
   </section>
 </template>
 
@@ -34,5 +60,33 @@ const makesOf = (name: string) => plan.value.makes.filter((m) => m.name === name
   font-size: 13.5px;
   color: var(--muted);
   padding: 6px 0 2px;
+}
+.sold {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13.5px;
+}
+.sold th {
+  text-align: left;
+  font-weight: 700;
+  color: var(--ink);
+}
+.sold th,
+.sold td {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 6px 4px 0;
+}
+.fold {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.fold.on {
+  background: color-mix(in srgb, var(--parcel) 26%, transparent);
+}
+.none,
+small,
+.small {
+  color: var(--muted);
+  font-size: 13px;
 }
 </style>
