@@ -117,9 +117,9 @@ func TestStartFromASheet(t *testing.T) {
 	s.choose("sheet", "^Letter")
 	// Half of letter, folded: 5 1/2 x 8 1/2; two of A2's cards come out of it too.
 	s.reads("answer-card", "5 1/2 × 8 1/2 in")
-	s.reads("sells", "4 1/4 × 5 1/2 in for A2 book fold: 2 tent fold: 2 flat card: 4")
-	s.reads("sells", "5 × 7 in for A7 book fold: 1 tent fold: does not come out flat card: 2")
-	s.page.MustElementR(id("sells")+" tr:nth-child(2) button", "book fold").MustClick()
+	s.reads("sells", "4 1/4 × 5 1/2 in for A2 book: 2 tent: 2 flat: 4")
+	s.reads("sells", "5 × 7 in for A7 book: 1 tent: does not come out flat: 2")
+	s.page.MustElementR(id("sells")+" li:nth-child(2) button", "book").MustClick()
 	s.reads("tape-base", "8 1/2 × 5 1/2 in")
 }
 

@@ -103,7 +103,7 @@ type SoldCard struct {
 // FoldYield is how many of a card come out of the sheet, folded so; none where it does not come out.
 type FoldYield struct {
 	Fold     string         `json:"fold"`
-	Name     string         `json:"name"`
+	Text     string         `json:"text"`
 	PerSheet int            `json:"per_sheet"`
 	Patch    map[string]any `json:"patch"`
 }

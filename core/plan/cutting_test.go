@@ -109,13 +109,13 @@ func TestStartFromASheet(t *testing.T) {
 		t.Errorf("%+v", p.Card)
 	}
 	found := false
-	for _, m := range p.Makes {
-		if m.Fold == "book" && m.Text == "105 × 148 mm" {
-			found = m.PerSheet == 2 && m.Envelope == "C6" && m.Verdict == "good"
+	for _, m := range p.Sells {
+		for _, y := range m.Folds {
+			found = found || m.Text == "105 × 148 mm" && m.Envelope == "C6" && y.Text == "book: 2"
 		}
 	}
-	if !found {
-		t.Errorf("two A6 cards for C6 are not among %+v", p.Makes)
+	if !found || len(p.Makes) == 0 {
+		t.Errorf("two A6 cards for C6 are not among %+v", p.Sells)
 	}
 }
 

@@ -115,7 +115,7 @@ func (w postWriter) piece() (id, name string) {
 		return "mailer", "Padded mailer"
 	case work.InFormat:
 		f := w.format()
-		return f.ID, f.Name + " envelope, bought"
+		return f.ID, "bought " + f.Name + " envelope"
 	}
 	m := w.s.Made
 	return m.Style.ID + "/" + m.Variant.ID, nameOf(m.Candidate)

@@ -140,7 +140,11 @@ func (w *writer) makes() {
 	for _, s := range w.r.Sells {
 		out := document.SoldCard{Text: w.SizeText(s.Size), Envelope: w.b.Catalog.Formats[s.Format].Name}
 		for _, y := range s.Folds {
-			out.Folds = append(out.Folds, document.FoldYield{Fold: y.Fold.ID, Name: y.Fold.Name, PerSheet: y.PerSheet, Patch: job.Then(job.Resized(s.Size, w.Unit), job.Set("card", "fold", y.Fold.ID))})
+			text := fmt.Sprintf("%s: %d", y.Fold.ID, y.PerSheet)
+			if y.PerSheet == 0 {
+				text = y.Fold.ID + ": does not come out"
+			}
+			out.Folds = append(out.Folds, document.FoldYield{Fold: y.Fold.ID, Text: text, PerSheet: y.PerSheet, Patch: job.Then(job.Resized(s.Size, w.Unit), job.Set("card", "fold", y.Fold.ID))})
 		}
 		w.plan.Sells = append(w.plan.Sells, out)
 	}

@@ -1082,12 +1082,12 @@ export interface components {
         };
         FoldYield: {
             fold: string;
-            name: string;
             patch: {
                 [key: string]: unknown;
             };
             /** Format: int64 */
             per_sheet: number;
+            text: string;
         };
         FoldedFlap: {
             /** @description the line it is mirrored about to where its fold puts it */

@@ -201,8 +201,17 @@ h2 {
   display: grid;
   justify-items: center;
   gap: 14px;
-  padding: 110px 24px;
+  padding: 64px 24px;
   text-align: center;
+}
+.empty > p {
+  max-width: 64ch;
+}
+.empty > div {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  gap: 12px;
 }
 @media (max-width: 700px) {
   .bar {

@@ -9,14 +9,16 @@ defineEmits<{ pick: [] }>()
 <template>
   <button class="plain-button size-row" :class="{ on }" :aria-pressed="!!on" @click="$emit('pick')">
     <FigureText :text="text" />
-    <span v-for="n in notes" :key="n"><FigureText prose :text="n" /></span>
+    <span class="notes"
+      ><span v-for="n in notes" :key="n"><FigureText prose :text="n" /></span
+    ></span>
   </button>
 </template>
 
 <style scoped>
 .size-row {
   display: grid;
-  grid-template-columns: 1.2fr 0.8fr 1.2fr;
+  grid-template-columns: 1fr 1.6fr;
   width: 100%;
   gap: 8px;
   padding: 5px 4px;
@@ -24,6 +26,11 @@ defineEmits<{ pick: [] }>()
   border-bottom: 1px solid var(--rule);
   font-size: 14px;
   text-align: left;
+}
+.notes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
 }
 .size-row > :deep(.figure:first-child) {
   font-weight: 700;

@@ -15,26 +15,24 @@ const makesOf = (name: string) => makes.value.filter((m) => m.name === name)
 <template>
   <section class="makes" data-testid="makes">
     <h2 class="small-caps">What {{ plan.base.sheet.name }} gives</h2>
-    <table class="sold" data-testid="sells">
-      <tbody>
-        <tr v-for="s in plan.sells ?? []" :key="s.text">
-          <th scope="row">
-            <FigureText :text="s.text" /> <small>for {{ s.envelope }}</small>
-          </th>
-          <td v-for="y in s.folds" :key="y.fold">
+    <ul class="sold" data-testid="sells">
+      <li v-for="s in plan.sells ?? []" :key="s.text">
+        <strong><FigureText :text="s.text" /></strong> <small>for {{ s.envelope }}</small>
+        <span class="folds">
+          <template v-for="y in s.folds" :key="y.fold">
             <button
               v-if="y.per_sheet"
               class="plain-button fold"
               :class="{ on: y.fold === plan.base.fold && s.text === plan.card.text }"
               @click="pick(y.patch)"
             >
-              {{ y.name.toLowerCase() }}: {{ y.per_sheet }}
+              {{ y.text }}
             </button>
-            <span v-else class="none">{{ y.name.toLowerCase() }}: does not come out</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+            <span v-else class="none">{{ y.text }}</span>
+          </template>
+        </span>
+      </li>
+    </ul>
     <div v-for="name in foldsOfMakes" :key="name">
       <h3>{{ name }}</h3>
       <SizeRow
@@ -62,19 +60,22 @@ const makesOf = (name: string) => makes.value.filter((m) => m.name === name)
   padding: 6px 0 2px;
 }
 .sold {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 13.5px;
+  list-style: none;
+  padding: 0;
+  font-size: 14px;
 }
-.sold th {
-  text-align: left;
-  font-weight: 700;
-  color: var(--ink);
-}
-.sold th,
-.sold td {
+.sold li {
   border-bottom: 1px solid var(--rule);
-  padding: 4px 6px 4px 0;
+  padding: 4px 0;
+}
+.sold strong {
+  color: var(--ink);
+  font-size: 16px;
+}
+.folds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
 }
 .fold {
   text-decoration: underline;
