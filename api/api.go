@@ -142,6 +142,9 @@ func (s *service) workOut(ctx context.Context, raw []byte, how plan.Work) (*plan
 		return nil, problem(err)
 	}
 	how.Memory, how.Today = s.memory, s.today()
+	if how.Shelf, err = s.envelopesOnHand(ctx); err != nil {
+		return nil, err
+	}
 	all, err := plan.WorkOut(one, library, how)
 	if err != nil {
 		return nil, problem(err)

@@ -10,6 +10,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -122,6 +123,36 @@ func (s *service) entry(i store.ShelfItem) (ShelfEntry, error) {
 		e.Weight = p.Text()
 	}
 	return e, nil
+}
+
+// envelopesOnHand are those on the shelf that no job keeps back.
+func (s *service) envelopesOnHand(ctx context.Context) ([]brief.Bought, error) {
+	if s.store == nil {
+		return nil, nil
+	}
+	items, err := s.store.Shelf(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var out []brief.Bought
+	for _, i := range items {
+		if i.Kind != shelf.Envelopes || i.Count <= i.Reserved {
+			continue
+		}
+		var item shelf.Item
+		if err := json.Unmarshal([]byte(i.Document), &item); err != nil {
+			return nil, err
+		}
+		if f, ok := s.catalog.Format(item.Size.ID); ok {
+			out = append(out, brief.Bought{ID: f.ID, Name: f.Name, Size: f.Size(), Sold: f.Card()})
+			continue
+		}
+		// What is kept was checked when it came in.
+		w, _ := measure.Parse(string(item.Size.Width), measure.Inches)
+		h, _ := measure.Parse(string(item.Size.Height), measure.Inches)
+		out = append(out, brief.Bought{Name: "measured", Size: card.Size{Width: w, Height: h}})
+	}
+	return out, nil
 }
 
 // kept is an item as the store keeps it.

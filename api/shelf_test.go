@@ -1,10 +1,13 @@
 package api
 
 import (
+	"context"
 	"fmt"
 	"net/http"
 	"strings"
 	"testing"
+
+	"yellow-parcel/store"
 )
 
 const dune = `{"kind":"sheet","size":"us-letter","paper":"Dune","weight":"80 lb cover","price":"0.28","count":5}`
@@ -100,5 +103,33 @@ func TestLookingLongerTellsHowItGoes(t *testing.T) {
 	call(t, "POST", server.URL+"/api/v1/plan", job, &quick)
 	if want := fmt.Sprintf(`"sheets":%d,`, quick.CutPlan.SheetsUsed); !strings.Contains(text[strings.Index(text, "event: done"):], want) {
 		t.Errorf("the plan has %s after a search that ended with %.200s", want, text[strings.Index(text, "event: done"):])
+	}
+}
+
+// A finished card is posted in an envelope of the shelf, while there is one that no job keeps back.
+func TestTheShelfsEnvelopesAreChosen(t *testing.T) {
+	server, kept := serve(t, Settings{})
+	api := server.URL + "/api/v1"
+	const card = `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7","made":true}}`
+	chosen := func() string {
+		var p struct{ Chosen struct{ Name string } }
+		if status, _, text := call(t, "POST", api+"/plan", card, &p); status != 200 {
+			t.Fatalf("%d %s", status, text)
+		}
+		return p.Chosen.Name
+	}
+	if got := chosen(); got != "bought A7 envelope" {
+		t.Errorf("with an empty shelf %s", got)
+	}
+	var added ShelfEntry
+	call(t, "POST", api+"/shelf", `{"kind":"envelope","size":"us-a7","count":2}`, &added)
+	if got := chosen(); got != "A7 envelope from the shelf" {
+		t.Errorf("with two on the shelf %s", got)
+	}
+	if _, err := kept.Take(context.Background(), "", "Kite", "reserved", []store.UseLine{{Item: added.ID, Count: 2}}, nil); err != nil {
+		t.Fatal(err)
+	}
+	if got := chosen(); got != "bought A7 envelope" {
+		t.Errorf("with both kept back %s", got)
 	}
 }

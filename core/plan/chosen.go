@@ -26,10 +26,13 @@ func (c chosenWriter) write(verdicts []post.Verdict) *document.Chosen {
 	switch {
 	case first.s.In == work.InEnvelope:
 		out.Reasons = []string{"It is the job's own envelope."}
-	case first.s.In == work.InFormat:
-		room := first.s.Format.Clearance
-		out.Reasons = []string{fmt.Sprintf("%s fits well: %s wider and %s higher than the card.", first.format().Name, c.Text(room.Width), c.Text(room.Height)),
+	case first.s.Fit != nil:
+		room := first.s.Fit.Clearance
+		out.Reasons = []string{fmt.Sprintf("%s fits well: %s wider and %s higher than the card.", first.s.Bought.Name, c.Text(room.Width), c.Text(room.Height)),
 			"No envelope to make goes better or for less."}
+		if first.s.In == work.InShelf {
+			out.Reasons[1] = "It is on the shelf."
+		}
 	case first.s.In == work.InMailer:
 		out.Reasons = []string{"No envelope suits this card."}
 	default:

@@ -6,12 +6,11 @@ import (
 	"strings"
 	"unicode"
 
-	"yellow-parcel/core/brief"
-	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/ways"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
@@ -114,29 +113,21 @@ func (w postWriter) piece() (id, name string) {
 	case work.InMailer:
 		return "mailer", "Padded mailer"
 	case work.InFormat:
-		f := w.format()
-		return f.ID, "bought " + f.Name + " envelope"
+		return w.s.Bought.ID, "bought " + w.s.Bought.Name + " envelope"
+	case work.InShelf:
+		return "shelf", w.s.Bought.Name + " envelope from the shelf"
 	}
 	m := w.s.Made
 	return m.Style.ID + "/" + m.Variant.ID, nameOf(m.Candidate)
 }
 
-// format is the envelope to buy that the piece is in.
-func (w postWriter) format() *catalog.Format {
-	return &w.b.Catalog.Formats[w.s.Format.Envelope.Place]
-}
-
-// taken is the change that posts the card in this piece: in the envelope to buy,
-// the card as it is.
+// taken is the change that posts the card in this piece: in the envelope the plan
+// chose, the card as it is.
 func (w postWriter) taken() job.Patch {
-	if w.s.In != work.InFormat {
+	if w.s.Fit == nil {
 		return nil
 	}
-	patch := job.Patch{"envelope": w.format().ID}
-	if w.b.Card.From != brief.FromCard {
-		patch = job.Then(job.Resized(w.r.Card.Size, w.Unit), patch)
-	}
-	return patch
+	return ways.InEnvelope(w.r, w.s.Bought)
 }
 
 func className(v *post.Verdict) string {

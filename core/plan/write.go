@@ -15,12 +15,13 @@ import (
 
 // Work says how much to work out. The zero Work plans everything but trials.
 type Work struct {
-	Solve  work.Solver  // nil for trim.Solve
-	Trials int          // how often the job's own blank is made with a shaky hand; the others a tenth as often
-	Memory *work.Memory // of what was worked out before; nil for none
-	Today  string       // YYYY-MM-DD, against which prices are old; empty to leave that out
-	NoWays bool         // ways out of what the post refuses are not looked for
-	Whole  bool         // all that the document has; else what screens show beside their drawings
+	Solve  work.Solver    // nil for trim.Solve
+	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Memory *work.Memory   // of what was worked out before; nil for none
+	Shelf  []brief.Bought // envelopes on hand that no job has taken
+	Today  string         // YYYY-MM-DD, against which prices are old; empty to leave that out
+	NoWays bool           // ways out of what the post refuses are not looked for
+	Whole  bool           // all that the document has; else what screens show beside their drawings
 }
 
 // Make works out the whole plan of a job without trials. The error is a job.Problems, each naming its field.
@@ -43,7 +44,8 @@ type Whole struct {
 	Result *work.Result
 	Ways   []ways.Out // nil where none were looked for
 	Plan   *document.Plan
-	Today  string // as it was asked for
+	Shelf  []brief.Bought // envelopes on hand that no job has taken
+	Today  string         // as it was asked for
 }
 
 // WorkOut takes a job all the way: briefed, worked out, its ways out looked for,
@@ -57,7 +59,7 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 		how.Solve = how.Memory.Solve
 	}
 	out := &Whole{Today: how.Today}
-	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory}); err != nil {
+	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory, Shelf: how.Shelf}); err != nil {
 		return nil, err
 	}
 	if !how.NoWays {

@@ -237,7 +237,7 @@ func (s *search) bought() *card.Fit {
 	if len(s.result.Pieces) == 0 {
 		return nil
 	}
-	return s.result.Pieces[0].Format
+	return s.result.Pieces[0].Fit
 }
 
 // formatsTried is how many bought envelopes the search tries, the best fits first.
@@ -266,7 +266,7 @@ func (s *search) envelopeLevers() []Lever {
 			break
 		}
 		f := b.Catalog.Formats[fit.Envelope.Place]
-		if b.Envelope != nil && b.Envelope.ID == f.ID || s.bought() != nil && s.bought().Envelope.Place == fit.Envelope.Place {
+		if b.Envelope != nil && b.Envelope.ID == f.ID || s.bought() != nil && s.result.Pieces[0].Bought.ID == f.ID {
 			continue
 		}
 		tried++

@@ -265,15 +265,23 @@ func (s *search) remeasured(changed *work.Result) job.Patch {
 	return out
 }
 
+// InEnvelope is the change that posts a card, as large as it is, in an envelope.
+func InEnvelope(r *work.Result, e brief.Bought) job.Patch {
+	patch := job.Patch{"envelope": e.ID}
+	if e.ID == "" {
+		patch["envelope"] = job.Patch{"width": e.Size.Width.Text(r.Brief.Unit), "height": e.Size.Height.Text(r.Brief.Unit)}
+	}
+	if r.Brief.Card.From != brief.FromCard {
+		patch = job.Then(job.Resized(r.Card.Size, r.Brief.Unit), patch)
+	}
+	return patch
+}
+
 // pins name the blank in use, where the job leaves the choice to the plan, or
 // asks for one that does not suit.
 func pins(r *work.Result) job.Patch {
-	if in := r.Pieces[0].Format; in != nil {
-		patch := job.Patch{"envelope": r.Brief.Catalog.Formats[in.Envelope.Place].ID}
-		if r.Brief.Card.From != brief.FromCard {
-			patch = job.Then(job.Resized(r.Card.Size, r.Brief.Unit), patch)
-		}
-		return patch
+	if r.Pieces[0].Fit != nil {
+		return InEnvelope(r, r.Pieces[0].Bought)
 	}
 	use := r.Pieces[0].Made
 	if use == nil {

@@ -30,19 +30,21 @@ var mailerWall = blank.Stock{Caliper: 3 * measure.Millimetre, GSM: 260}
 // SealedIn is what a card is posted in.
 type SealedIn int
 
-// What a card is posted in: the envelope on hand, one made of a blank, a padded mailer, or an envelope to buy.
+// What a card is posted in: the envelope on hand, one made of a blank, a padded mailer, or an envelope to buy or from the shelf.
 const (
 	InEnvelope SealedIn = iota
 	InBlank
 	InMailer
-	InFormat // a bought envelope that the plan chose
+	InFormat // an envelope to buy that the plan chose
+	InShelf  // one on the shelf that it chose
 )
 
 // Sealed is a piece ready to post.
 type Sealed struct {
 	In     SealedIn
-	Made   *Made     // the blank it is in; nil in anything else
-	Format *card.Fit // how it lies in the envelope to buy; nil in anything else
+	Made   *Made        // the blank it is in; nil in anything else
+	Fit    *card.Fit    // how it lies in the envelope the plan chose; nil in anything else
+	Bought brief.Bought // that envelope
 	Size   card.Size
 	Layers int            // sheets of paper over the thickest place
 	Paper  float64        // mm2
@@ -83,8 +85,8 @@ func (r sealer) seal(s *Sealed) *Sealed {
 }
 
 // pieces are the ways this card can be posted, the one in use first: the job's
-// own envelope where the card goes in, else the blank it names, else an envelope to
-// buy that fits well, where no blank goes better or for less, else the first blank;
+// own envelope where the card goes in, else the blank it names, else one on the
+// shelf that fits well, else one to buy, where no blank goes better or for less, else the first blank;
 // a padded mailer last.
 func (r sealer) pieces() []*Sealed {
 	out := make([]*Sealed, 0, len(r.Blanks)+3)
@@ -95,14 +97,24 @@ func (r sealer) pieces() []*Sealed {
 	for _, m := range r.Blanks {
 		out = append(out, m.Sealed)
 	}
-	if format := r.sealedFormat(); format != nil && own == nil {
-		if r.Brief.Blank.Style == nil && (len(r.Blanks) == 0 || r.buys(format)) {
-			out = slices.Insert(out, 0, format)
-		} else {
-			out = append(out, format)
-		}
+	if own != nil {
+		return append(out, r.sealedMailer())
+	}
+	if format := r.sealedFormat(); format != nil {
+		out = r.placed(out, format, len(r.Blanks) == 0 || r.buys(format))
+	}
+	if shelf := r.sealedChosen(InShelf, r.how.Shelf); shelf != nil {
+		out = r.placed(out, shelf, true)
 	}
 	return append(out, r.sealedMailer())
+}
+
+// placed puts an envelope the plan chose first where it comes first and the job names no blank, else last.
+func (r sealer) placed(out []*Sealed, s *Sealed, first bool) []*Sealed {
+	if first && r.Brief.Blank.Style == nil {
+		return slices.Insert(out, 0, s)
+	}
+	return append(out, s)
 }
 
 // buys tells whether an envelope to buy comes before the first blank.
@@ -117,19 +129,29 @@ func (r sealer) buys(format *Sealed) bool {
 // sealedFormat is the card in the envelope sold where the job lives that takes it
 // well and goes best, the best fit of equals; nil where none fits well.
 func (r sealer) sealedFormat() *Sealed {
-	var best *Sealed
-	var at post.Verdict
+	var good []brief.Bought
 	for i := range r.Fits {
-		fit := &r.Fits[i]
-		if fit.Verdict != card.Good {
+		if r.Fits[i].Verdict != card.Good {
 			break // the fits are ranked
 		}
-		f := r.Brief.Catalog.Formats[fit.Envelope.Place]
-		if f.Unit != r.Brief.Sold {
+		if f := r.Brief.Catalog.Formats[r.Fits[i].Envelope.Place]; f.Unit == r.Brief.Sold {
+			good = append(good, brief.Bought{ID: f.ID, Name: f.Name, Size: f.Size(), Sold: f.Card()})
+		}
+	}
+	return r.sealedChosen(InFormat, good)
+}
+
+// sealedChosen is the card in the one of some envelopes that takes it well and
+// goes best; nil where none takes it well.
+func (r sealer) sealedChosen(in SealedIn, of []brief.Bought) *Sealed {
+	var best *Sealed
+	var at post.Verdict
+	for _, e := range of {
+		fit := card.Try(envelopeOf(e), r.Card.Outer(), r.Card.Thickness)
+		if fit.Verdict != card.Good {
 			continue
 		}
-		z := f.Size()
-		s := r.seal(&Sealed{In: InFormat, Format: fit, Size: z, Layers: boughtLayers, Paper: boughtPaper * area(z), Sold: true, Stock: blank.EnvelopePaper})
+		s := r.seal(&Sealed{In: in, Fit: &fit, Bought: e, Size: e.Size, Layers: boughtLayers, Paper: boughtPaper * area(e.Size), Sold: e.ID != "", Stock: blank.EnvelopePaper})
 		var v post.Verdict
 		if len(r.Brief.Post.Carriers) > 0 {
 			v = post.Outcome(r.Brief.Post.Carriers[0], s.Piece)

@@ -16,9 +16,10 @@ type Solver func(trim.Problem) (*trim.Plan, error)
 
 // How says how much to work out. The zero How works out everything but trials.
 type How struct {
-	Solve  Solver  // nil for trim.Solve, as far as it is not remembered
-	Trials int     // how often the job's own blank is made with a shaky hand; the others a tenth as often
-	Memory *Memory // of blanks made before; nil to make each anew
+	Solve  Solver         // nil for trim.Solve, as far as it is not remembered
+	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Memory *Memory        // of blanks made before; nil to make each anew
+	Shelf  []brief.Bought // envelopes on hand that no job has taken
 }
 
 // UsualTrials is the usual number of trials of a blank.
