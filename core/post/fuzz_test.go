@@ -2,7 +2,6 @@ package post
 
 import (
 	"errors"
-	"math"
 	"os"
 	"testing"
 
@@ -18,7 +17,7 @@ func FuzzRatio(f *testing.F) {
 		if err := r.UnmarshalYAML(&yaml.Node{Kind: yaml.ScalarNode, Value: text}); err != nil {
 			return
 		}
-		if r < 0 || float64(r) > 1e6 || math.IsNaN(float64(r)) {
+		if r < 0 || float64(r) > 1e6 {
 			t.Errorf("%q is a ratio of %d thousandths", text, r)
 		}
 		if err := again.UnmarshalYAML(&yaml.Node{Kind: yaml.ScalarNode, Value: r.Text()}); err != nil || again != r {
