@@ -203,15 +203,15 @@ func comparePostage(a, b *Made) int {
 // and blade alone, out of paper on hand, less paper.
 func better(a, b *Made) int {
 	return cmp.Or(
-		first(a.Proof.OK, b.Proof.OK), first(a.Paper.Fits, b.Paper.Fits), compareVerdict(a, b), comparePostage(a, b),
+		first(a.Proof.OK, b.Proof.OK), first(a.Paper.Fits, b.Paper.Fits), comparePosts(a, b),
 		first(!a.Special(), !b.Special()), first(a.Paper.OnHand, b.Paper.OnHand), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
 }
 
-func compareVerdict(a, b *Made) int {
+func comparePosts(a, b *Made) int {
 	if a.Post == nil || b.Post == nil {
 		return 0
 	}
-	return cmp.Compare(a.Post.Rank(), b.Post.Rank())
+	return goes(*a.Post, *b.Post)
 }
 
 // first orders what is so before what is not.

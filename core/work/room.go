@@ -75,10 +75,11 @@ func (r maker) looks(c Candidate) bool {
 	return len(r.Brief.Post.Carriers) > 0 && !r.Brief.Blank.Eased && !inside && !sized && !c.Style.ByEye
 }
 
-// goes orders verdicts of one carrier as a maker would: what goes before what is
-// a question or costs extra, and then by the price.
+// goes orders verdicts of one carrier as a maker would: what has a price before
+// what has none, as a parcel has, what goes before what is a question or costs
+// extra, and then by the price.
 func goes(v, w post.Verdict) int {
-	return cmp.Or(cmp.Compare(v.Rank(), w.Rank()), comparePrice(v, w))
+	return cmp.Or(first(v.State != post.Fails, w.State != post.Fails), first(v.Priced, w.Priced), cmp.Compare(v.Rank(), w.Rank()), comparePrice(v, w))
 }
 
 func comparePrice(v, w post.Verdict) int {

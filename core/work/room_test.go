@@ -129,6 +129,8 @@ func TestRoomByHand(t *testing.T) {
 		// 105 x 148: 111 x 154 is 1.387, under 1.4. 109 x 155 is 1.422, and 154 / 110 = 1.4 where the ruler is out by 1 mm both ways: three marks
 		// away. No two do: 110 x 155 comes to 154 / 111.
 		{"A6 in Germany", `"unit":"mm","card":{"width":"105","height":"148","fold":"flat","made":true},"post":{"carriers":["de"]}`, "corner-fold", "-2 mm, 1 mm"},
+		// With a coin on it a flat of 6 3/16 in would be a parcel, whose price is not known: it stays a letter that costs extra.
+		{"a coin on a square card", `"card":{"width":"5 11/16","height":"5 11/16","made":true,"build":[{"material":"coin"}]}`, "corner-fold", ""},
 		{"a square is beyond help", `"card":{"width":"5","height":"5","made":true}`, "corner-fold", ""},
 	} {
 		r := begun(t, c.fields)
