@@ -25,6 +25,7 @@ func TestAnAnswerIsAFewInputsAway(t *testing.T) {
 	// Where one is to be made: 3/16 more along than 1/4, 5 1/2 + 7/16 = 5 15/16; 10 7/16 / sqrt 2 + 1/2 = 7.880.
 	s.reads("answer-cavity", "4 1/2 × 5 15/16 in")
 	s.reads("answer-blank", "7 15/16 in")
+	s.reads("room", "3/16 in more along than the usual 1/4 in of ease")
 	s.reads("chosen", "A2 fits well: 1/8 in wider and 1/4 in higher than the card.")
 	s.click("answer-cavity")
 	s.until("the working says why", func() (string, bool) {

@@ -14,9 +14,10 @@ type Blank struct {
 	Seam     Length         `json:"seam"`
 	Waste    []Waste        `json:"waste"`
 	Area     string         `json:"area" doc:"paper used, as text"`
+	Room     string         `json:"room,omitempty" doc:"what room is given beyond the usual ease, or taken off it, for the post, and why"`
 	Proof    Proof          `json:"proof"`
 	Sheets   []SheetFit     `json:"sheets"`
-	Paper    SheetFit       `json:"paper" doc:"the paper the job names"`
+	Paper    SheetFit       `json:"paper" doc:"the paper it is cut from"`
 	Answers  []Answer       `json:"answers" doc:"the cut list; of the plan's first blank only"`
 	Geometry *Geometry      `json:"geometry,omitempty" doc:"left out where drawings go with the plan"`
 	Patch    map[string]any `json:"patch" doc:"the change to the job that chooses this blank"`

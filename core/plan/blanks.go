@@ -62,6 +62,7 @@ func (w blankWriter) summary(out *document.Blank) {
 		Seam: w.Length(measure.FromMM(m.Proof.Seam)), Area: w.Area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
+	out.Room = strings.Join(w.roomText(), " ")
 	out.Text = out.Width.Text + " × " + out.Height.Text
 	if m.Diagonal {
 		out.Text = out.Width.Text + " square"
@@ -228,9 +229,7 @@ func (w *writer) reasons() []string {
 		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
 	}
 	out = append(out, blankWriter{w, m}.paperReason()...)
-	if room := (blankWriter{w, m}).roomText(); room != nil {
-		out = append(out, room...)
-	}
+	out = append(out, blankWriter{w, m}.roomText()...)
 	least, cheaper := true, false
 	for _, o := range w.r.Blanks[1:] {
 		if o.Proof.OK && !o.Special() {

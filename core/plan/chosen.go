@@ -47,15 +47,13 @@ func (c chosenWriter) made(first postWriter, verdicts []post.Verdict) []string {
 		return []string{"It is the one chosen for this job."}
 	}
 	var out []string
-	bought := false
 	for i, s := range c.r.Pieces {
 		if s.In == work.InFormat {
-			bought = true
 			_, name := postWriter{c.writer, s, &verdicts[i]}.piece()
 			out = append(out, fmt.Sprintf("It %s; the %s %s.", comes(first.v), name, comes(&verdicts[i])))
 		}
 	}
-	if !bought {
+	if len(out) == 0 {
 		out = append(out, "No envelope sold here fits this card well.")
 	}
 	m := first.s.Made
@@ -66,6 +64,9 @@ func (c chosenWriter) made(first postWriter, verdicts []post.Verdict) []string {
 // comes is what comes of a piece: "goes as a letter, 0.78 USD".
 func comes(v *post.Verdict) string {
 	text := verdictWords[v.State]
+	if v.State == post.Near {
+		text = "is too near a limit"
+	}
 	if name := className(v); name != "" {
 		text += " as " + words.Article(words.Lower(name))
 	}

@@ -549,13 +549,15 @@ export interface components {
             name: string;
             /** @description the closed envelope */
             outside: components["schemas"]["Size"];
-            /** @description the paper the job names */
+            /** @description the paper it is cut from */
             paper: components["schemas"]["SheetFit"];
             /** @description the change to the job that chooses this blank */
             patch: {
                 [key: string]: unknown;
             };
             proof: components["schemas"]["Proof"];
+            /** @description what room is given beyond the usual ease, or taken off it, for the post, and why */
+            room?: string;
             seam: components["schemas"]["Length"];
             sheets: components["schemas"]["SheetFit"][];
             /** @description what to do, where scores do not say it */

@@ -134,6 +134,9 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
           @pick="pick({ blank: { paper: $event } })"
         />
       </div>
+      <p v-if="side === 'make' && blank?.room" class="room" data-testid="room">
+        <FigureText prose :text="blank.room" />
+      </p>
       <StyleOptions
         v-if="side === 'make' && blank"
         :blank="blank"
@@ -199,6 +202,11 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
   grid-template-columns: 1fr 1.2fr 1.3fr;
   align-items: start;
   gap: 8px;
+}
+.room {
+  font-size: 14px;
+  color: var(--muted);
+  line-height: 1.4;
 }
 .nest {
   display: flex;
