@@ -58,6 +58,8 @@ func TestEveryLeverIsAWayOut(t *testing.T) {
 		{`"card":{"width":"6","height":"6","thickness":"1/8"},"blank":{"ease":"1/4"}`, "us", "Make the card 1/4 in smaller each way", "letter", "1.27 USD"},
 		{`"unit":"mm","card":{"width":"120","height":"120"},"blank":{"style":"corner-fold"},"post":{"carriers":["au"]}`,
 			"au", "Make it: rectangle for a square card", "small", "1.70 AUD"},
+		// 6 1/8 high, at the limit of a letter: a question, for 0.78 where a flat goes for 1.63.
+		{`"card":{"width":"6","height":"6","thickness":"1/16"}`, "us", "Make it: rectangle for a square card", "letter", "0.78 USD"},
 		// A button of 3 mm under a sheet that takes up half of it: the counter decides, not the surcharge.
 		{`"envelope":"us-a7","layers":[],"card":{"build":[{"material":"button"}]}`, "us", "Lay embossed sheet over it", "letter", "0.78 USD"},
 	} {

@@ -119,7 +119,7 @@ func (r maker) makeBlanks() {
 func (r maker) rescues() {
 	needless := func(m *Made) bool {
 		return m.Style.Rescue && !m.Named && slices.ContainsFunc(r.Blanks, func(o *Made) bool {
-			return !o.Style.Rescue && !o.Special() && !o.Board && o.Proof.OK && m.Post != nil && goes(*o.Post, *m.Post) <= 0
+			return !o.Style.Rescue && !o.Special() && !o.Board && o.Proof.OK && m.Post != nil && o.Post.NoDearer(*m.Post)
 		})
 	}
 	kept := r.Blanks[:0:0]

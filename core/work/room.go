@@ -57,7 +57,7 @@ func (r maker) roomy(c Candidate) (*Made, error) {
 			continue
 		}
 		m.Sealed = sealer(r).sealedBlank(m)
-		if w := post.Outcome(carrier, m.Sealed.Piece); goes(w, at) < 0 {
+		if w := post.Outcome(carrier, m.Sealed.Piece); orderOf(c)(w, at) < 0 {
 			best, at = m, w
 			best.Room = &Room{more.size, Usual{usual.Cavity, v}}
 		}
@@ -80,6 +80,20 @@ func (r maker) looks(c Candidate) bool {
 // extra, and then by the price.
 func goes(v, w post.Verdict) int {
 	return cmp.Or(first(v.State != post.Fails, w.State != post.Fails), first(v.Priced, w.Priced), cmp.Compare(v.Rank(), w.Rank()), comparePrice(v, w))
+}
+
+// orderOf is how a candidate's rooms are ordered.
+func orderOf(c Candidate) func(v, w post.Verdict) int {
+	if c.Style.Rescue {
+		return aims
+	}
+	return goes
+}
+
+// aims orders verdicts for a longer envelope, which is made for the cheaper class:
+// by the price, and then by what goes without a question.
+func aims(v, w post.Verdict) int {
+	return cmp.Or(first(v.State != post.Fails, w.State != post.Fails), first(v.Priced, w.Priced), comparePrice(v, w), cmp.Compare(v.Rank(), w.Rank()))
 }
 
 func comparePrice(v, w post.Verdict) int {
