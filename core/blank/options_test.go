@@ -80,7 +80,7 @@ func TestRectanglesForASquareCard(t *testing.T) {
 			}
 		}
 		// Turned on its side it is the same.
-		req.Card, req.More = card.Size{Width: 5 * measure.Inch, Height: 21 * measure.Inch / 4}, card.Size{Height: measure.Inch / 8}
+		req.Card, req.More = card.Size{Width: 5 * measure.Inch, Height: 21 * measure.Inch / 4}, card.Size{Width: measure.Inch / 8}
 		tall, err := s.Make(req)
 		req.Card, req.More = req.Card.Turned(), req.More.Turned()
 		wide, err2 := s.Make(req)

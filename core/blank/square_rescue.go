@@ -39,7 +39,7 @@ func makeSquareRescue(req Request) (Blank, error) {
 	if req.Ratio <= 1 {
 		return Blank{}, unsuitable("the carriers of this job take a square piece without a surcharge")
 	}
-	if req.Card.Width < req.Card.Height {
+	if req.Card.Width <= req.Card.Height {
 		req = req.turned()
 	}
 	room := req.cavity()

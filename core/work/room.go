@@ -132,13 +132,19 @@ func (r maker) guessed(usual *Made, now post.Verdict) []more {
 			return nil
 		}
 	}
+	across := func(z card.Size) card.Size { // the card's short side, which a longer envelope's height comes of
+		if o := r.Card.Outer(); o.Width > o.Height {
+			return card.Size{Height: z.Height}
+		}
+		return card.Size{Width: z.Width}
+	}
 	best := post.Verdict{Carrier: carrier, State: post.Passes, Priced: true}
 	var out []more
 	for i := low; i <= high; i++ {
 		for k := low; k <= high; k++ {
 			z := card.Size{Width: measure.Length(i) * step, Height: measure.Length(k) * step}
 			switch {
-			case usual.Style.Rescue && i != k || usual.Style.Paperless && i != 0 && k != 0 || z == (card.Size{}):
+			case usual.Style.Rescue && z != across(z) || usual.Style.Paperless && i != 0 && k != 0 || z == (card.Size{}):
 			case usual.Style.Rescue || usual.Style.Paperless:
 				out = append(out, more{z, best}) // a bought length and a length for a ratio go in steps: each is looked at
 			default:
