@@ -8,13 +8,13 @@ import DrawingView from '@/drawing/DrawingView.vue'
 import ExportButton from '@/stations/ExportButton.vue'
 import ExtrasList from './ExtrasList.vue'
 import FigureText from '@/ui/FigureText.vue'
+import FitsTable from './FitsTable.vue'
 import FoldView from './FoldView.vue'
 import LengthField from '@/ui/LengthField.vue'
 import ProofList from './ProofList.vue'
 import SchoolsStrip from './SchoolsStrip.vue'
 import SchoolsTable from './SchoolsTable.vue'
 import SheetPicker from '@/ui/SheetPicker.vue'
-import StateMark from '@/ui/StateMark.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import StyleOptions from './StyleOptions.vue'
 import TrialsPlot from './TrialsPlot.vue'
@@ -68,7 +68,6 @@ const how = computed(() =>
 const drawing = computed(() =>
   view.value === 'sheet' ? plan.value.drawings.nest : plan.value.drawings.blanks[0],
 )
-const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : 'look')
 const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
 </script>
 
@@ -173,25 +172,7 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
         />
       </template>
       <WrapsList v-else-if="side === 'paper'" @pick="pick" />
-      <table v-else class="fits">
-        <thead>
-          <tr>
-            <th>Envelope</th>
-            <th>Room each way</th>
-            <th>Fit</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="f in plan.fits" :key="f.format">
-            <td>
-              <button class="plain-button name" @click="pick(f.patch)">{{ f.name }}</button>
-              <small><FigureText :text="`${f.width.text} × ${f.height.text}`" /></small>
-            </td>
-            <td><FigureText :text="`${f.clearance.width.text} × ${f.clearance.height.text}`" /></td>
-            <td><StateMark :state="fitState(f.verdict)" :word="f.verdict" /></td>
-          </tr>
-        </tbody>
-      </table>
+      <FitsTable v-else :fits="plan.fits" @pick="pick" />
     </template>
   </StationLayout>
 </template>
@@ -225,30 +206,5 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
   padding-top: 8px;
   font-size: 14px;
   line-height: 1.45;
-}
-.fits {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-size: 12.5px;
-  color: var(--muted);
-  border-bottom: 1.5px solid var(--ink);
-}
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 5px 4px 5px 0;
-}
-.name {
-  font-weight: 600;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-small {
-  display: block;
-  color: var(--muted);
-  font-size: 13px;
 }
 </style>
