@@ -125,6 +125,7 @@ func TestBlankFilesFold(t *testing.T) {
 		if b.Depth != nil {
 			boxes++
 			tabs(t, m, f)
+			stands(t, m, f)
 		}
 	})
 	if folded < 100 || boxes < 10 {
