@@ -274,10 +274,23 @@ func TestALengthIsNudgedOverASlowLine(t *testing.T) {
 	}
 	// 1/8 and eight sixteenths.
 	s.holds("card.thickness", "5/8 in")
+	// One more, whose answer comes only when the field is empty already.
+	answered := make(chan bool, 1)
+	s.line.be(func(r *http.Request) (time.Duration, fate) {
+		if !strings.Contains(r.URL.Path, "/length") {
+			return 0, arrives
+		}
+		select {
+		case answered <- true:
+		default:
+		}
+		return 4 * time.Second, arrives
+	})
 	s.press(input.ArrowUp)
+	<-answered
 	s.focus("card.thickness")
 	s.press(input.Delete)
-	time.Sleep(700 * time.Millisecond)
+	time.Sleep(5 * time.Second)
 	if got := s.value("card.thickness"); got != "" {
 		t.Errorf("the field holds %q again", got)
 	}
