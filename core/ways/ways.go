@@ -81,7 +81,7 @@ func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memo
 }
 
 // mostBases bounds how many changes a second one is tried after: those of the first carriers asked about.
-const mostBases = 3
+const mostBases = 2
 
 // second tries a second change after the best of the first ones, for every
 // carrier that none of them brings into its cheapest class.
