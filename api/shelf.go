@@ -14,8 +14,6 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
-	"yellow-parcel/core/work"
 	"yellow-parcel/demo"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
@@ -112,10 +110,7 @@ func (s *service) entry(i store.ShelfItem) (ShelfEntry, error) {
 	} else if f, ok := s.catalog.Format(e.Item.Size.ID); ok {
 		e.Name, w, h = f.Name, f.Width, f.Height
 	} else {
-		// What is kept was checked when it came in.
-		w, _ = measure.Parse(string(e.Item.Size.Width), measure.Inches)
-		h, _ = measure.Parse(string(e.Item.Size.Height), measure.Inches)
-		e.Name = "Offcut or odd size"
+		e.Name, w, h = "Offcut or odd size", measured(e.Item.Size.Width), measured(e.Item.Size.Height)
 	}
 	e.Inches = w.Text(measure.Inches) + " × " + h.Text(measure.Inches)
 	e.Metric = w.Text(measure.Millimetres) + " × " + h.Text(measure.Millimetres)
@@ -123,6 +118,12 @@ func (s *service) entry(i store.ShelfItem) (ShelfEntry, error) {
 		e.Weight = p.Text()
 	}
 	return e, nil
+}
+
+// measured is a side of what is kept, which was checked when it came in.
+func measured(side job.Length) measure.Length {
+	l, _ := measure.Parse(string(side), measure.Inches)
+	return l
 }
 
 // envelopesOnHand are those on the shelf that no job keeps back.
@@ -144,13 +145,10 @@ func (s *service) envelopesOnHand(ctx context.Context) ([]brief.Bought, error) {
 			return nil, err
 		}
 		if f, ok := s.catalog.Format(item.Size.ID); ok {
-			out = append(out, brief.Bought{ID: f.ID, Name: f.Name, Size: f.Size(), Sold: f.Card()})
+			out = append(out, brief.Format(f))
 			continue
 		}
-		// What is kept was checked when it came in.
-		w, _ := measure.Parse(string(item.Size.Width), measure.Inches)
-		h, _ := measure.Parse(string(item.Size.Height), measure.Inches)
-		out = append(out, brief.Bought{Name: "measured", Size: card.Size{Width: w, Height: h}})
+		out = append(out, brief.Bought{Name: "measured", Size: card.Size{Width: measured(item.Size.Width), Height: measured(item.Size.Height)}})
 	}
 	return out, nil
 }
@@ -259,82 +257,6 @@ type Take struct {
 	Job     string `json:"job" maxLength:"64"`
 	State   string `json:"state" enum:"reserved,used"`
 	Offcuts bool   `json:"offcuts,omitempty" doc:"put the offcuts worth keeping on the shelf"`
-}
-
-func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutput, error) {
-	one, err := s.store.Get(ctx, in.Body.Job)
-	if err != nil {
-		return nil, shelfError(err)
-	}
-	all, err := s.workOut(ctx, []byte(one.Document), plan.Work{NoWays: true})
-	if err != nil {
-		return nil, err
-	}
-	lines := linesOf(all.Result)
-	if len(lines) == 0 {
-		return nil, huma.Error422UnprocessableEntity("This job cuts nothing from the shelf.",
-			&huma.ErrorDetail{Location: "stock", Message: "choose sheets from the shelf first"})
-	}
-	var offcuts []store.ShelfItem
-	if in.Body.State == "used" && in.Body.Offcuts {
-		if offcuts, err = offcutsOf(all.Result); err != nil {
-			return nil, err
-		}
-	}
-	if _, err := s.store.Take(ctx, one.ID, titleOr(one.Title), in.Body.State, lines, offcuts); err != nil {
-		return nil, shelfError(err)
-	}
-	return s.shelf(ctx, nil)
-}
-
-func titleOr(title string) string {
-	if title == "" {
-		return "A job without a title"
-	}
-	return title
-}
-
-// linesOf are the shelf's sheets a plan uses.
-func linesOf(r *work.Result) []store.UseLine {
-	var out []store.UseLine
-	if r.Batch.Plan == nil {
-		return nil
-	}
-	at := map[string]int{}
-	for _, l := range r.Batch.Plan.Layouts {
-		s := r.Batch.Sheets[l.Sheet]
-		if s.Item == "" || r.Bought(l.Sheet) {
-			continue
-		}
-		i, ok := at[s.Item]
-		if !ok {
-			i = len(out)
-			at[s.Item] = i
-			out = append(out, store.UseLine{Item: s.Item})
-		}
-		out[i].Count += l.Count
-	}
-	return out
-}
-
-func offcutsOf(r *work.Result) ([]store.ShelfItem, error) {
-	var out []store.ShelfItem
-	typed := func(l measure.Length) job.Length { return job.Length(l.Text(r.Brief.Unit)) }
-	for _, o := range r.Batch.Offcuts {
-		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: job.Bought{Width: typed(o.Size.Width), Height: typed(o.Size.Height)}, Paper: o.Paper.Name, Colour: o.Paper.Colour, Count: o.Count})
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, row)
-	}
-	return out, nil
-}
-
-func (s *service) undoUse(ctx context.Context, in *IDInput) (*shelfOutput, error) {
-	if err := s.store.Undo(ctx, in.ID); err != nil {
-		return nil, shelfError(err)
-	}
-	return s.shelf(ctx, nil)
 }
 
 // addDemoShelf fills an empty shelf with the demonstration's stock.

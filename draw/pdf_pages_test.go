@@ -2,8 +2,6 @@ package draw
 
 import (
 	"bytes"
-	"compress/zlib"
-	"io"
 	"math"
 	"regexp"
 	"strconv"
@@ -30,17 +28,9 @@ var (
 
 func readPages(t *testing.T, file []byte) (out []printed) {
 	t.Helper()
-	for _, m := range stream.FindAllSubmatch(file, -1) {
-		z, err := zlib.NewReader(bytes.NewReader(m[1]))
-		if err != nil {
-			continue
-		}
-		text, err := io.ReadAll(z)
-		if err != nil {
-			t.Fatal(err)
-		}
-		if bytes.Contains(text, []byte(" re W n")) {
-			out = append(out, readPage(string(text)))
+	for _, text := range streams(t, file) {
+		if strings.Contains(text, " re W n") {
+			out = append(out, readPage(text))
 		}
 	}
 	return out

@@ -19,8 +19,8 @@ var (
 	pdfLine = regexp.MustCompile(`(-?[0-9.]+) (-?[0-9.]+) m (-?[0-9.]+) (-?[0-9.]+) l S`)
 )
 
-// lines are the straight lines of a PDF, by page, as lengths in millimetres across and down.
-func lines(t *testing.T, file []byte) (pages [][][2]float64) {
+// streams are the packed parts of a PDF, its pages among them, unpacked.
+func streams(t *testing.T, file []byte) (out []string) {
 	t.Helper()
 	for _, m := range stream.FindAllSubmatch(file, -1) {
 		z, err := zlib.NewReader(bytes.NewReader(m[1]))
@@ -31,8 +31,17 @@ func lines(t *testing.T, file []byte) (pages [][][2]float64) {
 		if err != nil {
 			t.Fatal(err)
 		}
+		out = append(out, string(text))
+	}
+	return out
+}
+
+// lines are the straight lines of a PDF, by page, as lengths in millimetres across and down.
+func lines(t *testing.T, file []byte) (pages [][][2]float64) {
+	t.Helper()
+	for _, text := range streams(t, file) {
 		var page [][2]float64
-		for _, s := range pdfLine.FindAllStringSubmatch(string(text), -1) {
+		for _, s := range pdfLine.FindAllStringSubmatch(text, -1) {
 			var v [4]float64
 			for i := range v {
 				v[i], _ = strconv.ParseFloat(s[i+1], 64)

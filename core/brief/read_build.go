@@ -78,7 +78,7 @@ func (r buildReader) joint(field, id, cover string) Joint {
 func (r buildReader) layers(j job.Job) {
 	specs := j.Layers
 	// What lies on a card that is made is known to its maker alone.
-	if made := j.Card != nil && j.Card.Made && (j.Card.Width != "" || j.Card.Height != ""); specs == nil && !made {
+	if made := j.Card != nil && j.Card.Made && j.Card.Sized(); specs == nil && !made {
 		border := job.Length(UsualStep(r.Unit).Text(r.Unit))
 		specs = []job.LayerSpec{{Border: border}, {Border: border}}
 		r.assume(AssumedLayers)

@@ -41,7 +41,7 @@ func (r cardReader) card(j job.Job) {
 func (r cardReader) finished(j job.Job, c *job.CardSpec) {
 	r.Card.Turned = c.Turn
 	switch {
-	case c.Width != "" || c.Height != "":
+	case c.Sized():
 		r.Card.From, r.Card.Size, r.Card.Made = FromCard, r.size("card", c.Width, c.Height), c.Made
 		if c.Turn {
 			r.Card.Size = r.Card.Size.Turned()

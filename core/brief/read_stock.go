@@ -23,8 +23,12 @@ func (r *reader) envelope(b *job.Bought) *Bought {
 		r.fail("envelope", `%q is not an envelope format; try "us-a7", "iso-c6" or a width and height`, job.Quoted(b.ID))
 		return nil
 	}
-	return &Bought{f.ID, f.Name, f.Size(), f.Card()}
+	out := Format(f)
+	return &out
 }
+
+// Format is an envelope of the catalogue as something bought.
+func Format(f catalog.Format) Bought { return Bought{f.ID, f.Name, f.Size(), f.Card()} }
 
 // stockReader reads what the batch is cut from.
 type stockReader struct{ *reader }

@@ -84,6 +84,9 @@ type CardSpec struct {
 	Made      bool        `json:"made,omitempty"`
 }
 
+// Sized tells whether the card has a size of its own.
+func (c CardSpec) Sized() bool { return c.Width != "" || c.Height != "" }
+
 // BuildSpec is one thing on the card, on its front, inside or on its back: what it is made of, where it lies
 // from the card's top left corner, and how it is stuck on. Without a place it
 // lies in the middle; a sheet without a size covers the card. Thickness and

@@ -96,16 +96,7 @@ func (v Verdict) Compare(w Verdict) int {
 	if v.State == Fails || w.State == Fails {
 		return state
 	}
-	price := 0
-	switch {
-	case v.Priced && w.Priced:
-		price = cmp.Compare(v.Price, w.Price)
-	case v.Priced != w.Priced:
-		// Without a price on one side the class tells: they are listed cheapest first.
-		price = cmp.Compare(v.Place, w.Place)
-	default:
-		price = cmp.Compare(v.Place, w.Place)
-	}
+	price := v.ComparePrice(w)
 	if state*price < 0 {
 		return 0
 	}
@@ -118,13 +109,16 @@ func (v Verdict) Rank() int { return rank[v.State] }
 
 // NoDearer tells whether v is as good as w, and costs no more.
 func (v Verdict) NoDearer(w Verdict) bool {
-	if rank[v.State] > rank[w.State] {
-		return false
-	}
+	return rank[v.State] <= rank[w.State] && v.ComparePrice(w) <= 0
+}
+
+// ComparePrice orders verdicts by what they cost; without a price on one side the
+// class tells, since they are listed cheapest first.
+func (v Verdict) ComparePrice(w Verdict) int {
 	if v.Priced && w.Priced {
-		return v.Price <= w.Price
+		return cmp.Compare(v.Price, w.Price)
 	}
-	return v.Place <= w.Place
+	return cmp.Compare(v.Place, w.Place)
 }
 
 // Cheaper tells whether a piece goes for less, whatever the counter may ask.

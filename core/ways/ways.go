@@ -144,17 +144,8 @@ func better(v, now post.Verdict) bool { return v.Compare(now) < 0 || v.Cheaper(n
 // order ranks two changes for a carrier: those that pass first, then those that
 // do better without a new question, then the least work, then the lower price.
 func order(i int, now post.Verdict, a, b tried) int {
-	first := func(v, w bool) int {
-		switch {
-		case v == w:
-			return 0
-		case v:
-			return -1
-		}
-		return 1
-	}
 	v, w := a.verdicts[i], b.verdicts[i]
-	return cmp.Or(first(v.State == post.Passes, w.State == post.Passes), first(v.Compare(now) < 0, w.Compare(now) < 0),
+	return cmp.Or(work.First(v.State == post.Passes, w.State == post.Passes), work.First(v.Compare(now) < 0, w.Compare(now) < 0),
 		cmp.Compare(a.minutes, b.minutes), v.Compare(w), cmp.Compare(v.Place, w.Place))
 }
 

@@ -203,8 +203,8 @@ func comparePostage(a, b *Made) int {
 // and blade alone, out of paper on hand, less paper.
 func better(a, b *Made) int {
 	return cmp.Or(
-		first(a.Proof.OK, b.Proof.OK), first(a.Paper.Fits, b.Paper.Fits), comparePosts(a, b),
-		first(!a.Special(), !b.Special()), first(a.Paper.OnHand, b.Paper.OnHand), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
+		First(a.Proof.OK, b.Proof.OK), First(a.Paper.Fits, b.Paper.Fits), comparePosts(a, b),
+		First(!a.Special(), !b.Special()), First(a.Paper.OnHand, b.Paper.OnHand), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
 }
 
 func comparePosts(a, b *Made) int {
@@ -214,8 +214,8 @@ func comparePosts(a, b *Made) int {
 	return goes(*a.Post, *b.Post)
 }
 
-// first orders what is so before what is not.
-func first(a, b bool) int {
+// First orders what is so before what is not.
+func First(a, b bool) int {
 	switch {
 	case a == b:
 		return 0

@@ -1,7 +1,6 @@
 package work
 
 import (
-	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 )
@@ -11,13 +10,11 @@ import (
 // CardFor is the largest card of the job's thickness, with as much poking out of
 // it, that the envelope on hand takes, as it stands; ok is false where none is worth cutting.
 func (r *Result) CardFor(own *card.Fit) (z card.Size, ok bool) {
-	z = card.Within(own.Envelope.Size, r.Card.Thickness, r.Brief.Card.Ease, r.Brief.Ruler)
+	envelope := own.Envelope.Size
 	if own.Turned {
-		z = z.Turned()
+		envelope = envelope.Turned()
 	}
-	over := r.Card.Overhang
-	z = card.Size{Width: r.Brief.Ruler.Down(z.Width - over.Left - over.Right), Height: r.Brief.Ruler.Down(z.Height - over.Top - over.Bottom)}
-	return z, min(z.Width, z.Height) >= brief.Pieces.Least
+	return largestIn(r.Brief, envelope, r.Card.Thickness, r.Card.Overhang)
 }
 
 // BestFormat is the catalogue envelope that fits best; ok is false where none fits well.

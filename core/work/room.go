@@ -79,7 +79,12 @@ func (r maker) looks(c Candidate) bool {
 // what has none, as a parcel has, what goes before what is a question or costs
 // extra, and then by the price.
 func goes(v, w post.Verdict) int {
-	return cmp.Or(first(v.State != post.Fails, w.State != post.Fails), first(v.Priced, w.Priced), cmp.Compare(v.Rank(), w.Rank()), comparePrice(v, w))
+	return cmp.Or(known(v, w), cmp.Compare(v.Rank(), w.Rank()), v.ComparePrice(w))
+}
+
+// known puts what goes before what does not, and a price before none.
+func known(v, w post.Verdict) int {
+	return cmp.Or(First(v.State != post.Fails, w.State != post.Fails), First(v.Priced, w.Priced))
 }
 
 // orderOf is how a candidate's rooms are ordered.
@@ -93,14 +98,7 @@ func orderOf(c Candidate) func(v, w post.Verdict) int {
 // aims orders verdicts for a longer envelope, which is made for the cheaper class:
 // by the price, and then by what goes without a question.
 func aims(v, w post.Verdict) int {
-	return cmp.Or(first(v.State != post.Fails, w.State != post.Fails), first(v.Priced, w.Priced), comparePrice(v, w), cmp.Compare(v.Rank(), w.Rank()))
-}
-
-func comparePrice(v, w post.Verdict) int {
-	if v.Priced && w.Priced {
-		return cmp.Compare(v.Price, w.Price)
-	}
-	return cmp.Compare(v.Place, w.Place)
+	return cmp.Or(known(v, w), v.ComparePrice(w), cmp.Compare(v.Rank(), w.Rank()))
 }
 
 // more is room beyond the usual ease, and what is thought to come of it.

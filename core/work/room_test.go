@@ -13,8 +13,8 @@ import (
 	"yellow-parcel/core/post"
 )
 
-// begun is a job worked out up to its blanks.
-func begun(t *testing.T, fields string) *Result {
+// briefed is a job with every text read.
+func briefed(t *testing.T, fields string) *brief.Brief {
 	t.Helper()
 	j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
 	if err != nil {
@@ -24,7 +24,13 @@ func begun(t *testing.T, fields string) *Result {
 	if err != nil {
 		t.Fatal(err)
 	}
-	r, err := begin(b, How{})
+	return b
+}
+
+// begun is a job worked out up to its blanks.
+func begun(t *testing.T, fields string) *Result {
+	t.Helper()
+	r, err := begin(briefed(t, fields), How{})
 	if err != nil {
 		return nil
 	}

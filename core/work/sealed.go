@@ -44,7 +44,7 @@ type Sealed struct {
 	In     SealedIn
 	Made   *Made        // the blank it is in; nil in anything else
 	Fit    *card.Fit    // how it lies in the envelope the plan chose; nil in anything else
-	Bought brief.Bought // that envelope
+	Bought brief.Bought // the envelope, on hand or chosen, as it is sold
 	Size   card.Size
 	Layers int            // sheets of paper over the thickest place
 	Paper  float64        // mm2
@@ -135,7 +135,7 @@ func (r sealer) sealedFormat() *Sealed {
 			break // the fits are ranked
 		}
 		if f := r.Brief.Catalog.Formats[r.Fits[i].Envelope.Place]; f.Unit == r.Brief.Sold {
-			good = append(good, brief.Bought{ID: f.ID, Name: f.Name, Size: f.Size(), Sold: f.Card()})
+			good = append(good, brief.Format(f))
 		}
 	}
 	return r.sealedChosen(InFormat, good)
@@ -151,7 +151,8 @@ func (r sealer) sealedChosen(in SealedIn, of []brief.Bought) *Sealed {
 		if fit.Verdict != card.Good {
 			continue
 		}
-		s := r.seal(&Sealed{In: in, Fit: &fit, Bought: e, Size: e.Size, Layers: boughtLayers, Paper: boughtPaper * area(e.Size), Sold: e.ID != "", Stock: blank.EnvelopePaper})
+		s := r.inBought(in, e)
+		s.Fit = &fit
 		var v post.Verdict
 		if len(r.Brief.Post.Carriers) > 0 {
 			v = post.Outcome(r.Brief.Post.Carriers[0], s.Piece)
@@ -168,8 +169,12 @@ func (r sealer) sealedBought() *Sealed {
 	if r.Own == nil || r.Own.Verdict == card.No {
 		return nil
 	}
-	z := r.Own.Envelope.Size
-	return r.seal(&Sealed{In: InEnvelope, Size: z, Layers: boughtLayers, Paper: boughtPaper * area(z), Sold: r.Brief.Envelope.ID != "", Stock: blank.EnvelopePaper})
+	return r.inBought(InEnvelope, *r.Brief.Envelope)
+}
+
+// inBought is the card in an envelope as it is sold.
+func (r sealer) inBought(in SealedIn, e brief.Bought) *Sealed {
+	return r.seal(&Sealed{In: in, Bought: e, Size: e.Size, Layers: boughtLayers, Paper: boughtPaper * area(e.Size), Sold: e.ID != "", Stock: blank.EnvelopePaper})
 }
 
 // sealedBlank is a card in the envelope made of a blank, with its liner where one is asked for.

@@ -110,11 +110,10 @@ func fromEnvelope(b *brief.Brief, thickness measure.Length, over brief.Sides) (c
 // false where there is none, it would stick, or its sides lie between the marks of
 // the job's ruler: where that is used nobody cuts it.
 func customary(b *brief.Brief, thickness measure.Length, over brief.Sides) (z card.Size, ok bool) {
-	lying, z := b.Envelope.Size, b.Envelope.Sold
-	if b.Card.Turned {
-		lying, z = lying.Turned(), z.Turned()
+	if z = b.Envelope.Sold; b.Card.Turned {
+		z = z.Turned()
 	}
-	room := card.Size{Width: lying.Width - thickness - card.LeastSlack, Height: lying.Height - thickness - card.LeastSlack}
+	room := lying(b).Grown(-thickness - card.LeastSlack)
 	return z, z != (card.Size{}) && whole(b, z) == z && thickness <= flatMost && over == (brief.Sides{}) && room.Holds(z)
 }
 
@@ -130,17 +129,28 @@ func (r *Result) Sold() bool {
 
 // largest is the largest card that an envelope takes with the usual room round it.
 func largest(b *brief.Brief, thickness measure.Length, over brief.Sides) (card.Size, error) {
-	lying := b.Envelope.Size
-	if b.Card.Turned {
-		lying = lying.Turned()
-	}
-	room := card.Within(lying, thickness, b.Card.Ease, b.Ruler)
-	z := card.Size{Width: b.Ruler.Down(room.Width - over.Left - over.Right), Height: b.Ruler.Down(room.Height - over.Top - over.Bottom)}
-	if min(z.Width, z.Height) < brief.Pieces.Least {
+	z, ok := largestIn(b, lying(b), thickness, over)
+	if !ok {
 		return z, problem("card.thickness", "a card %s thick leaves no room in %s; try %s",
 			thickness.Text(b.Unit), b.Envelope.Size.Text(b.Unit), b.Usual(measure.Inch/8, 3*measure.Millimetre).Text(b.Unit))
 	}
 	return z, nil
+}
+
+// lying is the envelope on hand, laid as the job lays its card.
+func lying(b *brief.Brief) card.Size {
+	if b.Card.Turned {
+		return b.Envelope.Size.Turned()
+	}
+	return b.Envelope.Size
+}
+
+// largestIn is the largest card that goes into an envelope as it lies, with the
+// usual room and with what pokes out; ok is false where none is worth cutting.
+func largestIn(b *brief.Brief, envelope card.Size, thickness measure.Length, over brief.Sides) (z card.Size, ok bool) {
+	room := card.Within(envelope, thickness, b.Card.Ease, b.Ruler)
+	z = card.Size{Width: b.Ruler.Down(room.Width - over.Left - over.Right), Height: b.Ruler.Down(room.Height - over.Top - over.Bottom)}
+	return z, min(z.Width, z.Height) >= brief.Pieces.Least
 }
 
 // fromSheet is the largest card of the fold that the sheet gives.

@@ -70,10 +70,7 @@ func worthCutting(r *Result) []Worth {
 // envelope takes well, the larger first for each yield, the least yield first.
 func (r *Result) divisions(own int) []Worth {
 	b := r.Brief
-	most := card.Within(b.Envelope.Size, r.Card.Thickness, card.LeastSlack, b.Ruler)
-	if b.Card.Turned {
-		most = most.Turned()
-	}
+	most := card.Within(lying(b), r.Card.Thickness, card.LeastSlack, b.Ruler)
 	sheet := b.Stock.Sheet.Size
 	// Of parts much smaller than the card no card comes out that does not slide about.
 	least := area(r.Base.Size) * leastPart

@@ -4,23 +4,12 @@ import (
 	"fmt"
 	"strings"
 	"testing"
-
-	"yellow-parcel/core/brief"
-	"yellow-parcel/core/catalog"
-	"yellow-parcel/core/job"
 )
 
 // worthOf lists the sizes worth cutting: "4 1/4 × 5 1/2 in 2 sold own".
 func worthOf(t *testing.T, fields string) string {
 	t.Helper()
-	j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
-	if err != nil {
-		t.Fatal(err)
-	}
-	b, err := brief.Read(j, catalog.Standard())
-	if err != nil {
-		t.Fatal(err)
-	}
+	b := briefed(t, fields)
 	r, err := Do(b, How{})
 	if err != nil {
 		t.Fatal(err)

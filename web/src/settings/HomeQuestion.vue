@@ -6,10 +6,9 @@ import { useSettings } from './settings'
 
 /** Where its maker posts from, asked once; it can be passed over, and changed in Settings. */
 const catalog = useCatalog()
-const { tools, change } = useSettings()
+const { tools, liveAt } = useSettings()
 const passed = useStorage('yellow-parcel-home-passed', false)
 const asks = computed(() => !!tools.value && !tools.value.home && !passed.value)
-const choose = (home: string) => change((t) => ({ ...t, home, unit: undefined, ruler: undefined }))
 </script>
 
 <template>
@@ -22,7 +21,7 @@ const choose = (home: string) => change((t) => ({ ...t, home, unit: undefined, r
         :key="h.id"
         class="plain-button choice"
         :data-testid="`home-${h.id}`"
-        @click="choose(h.id)"
+        @click="liveAt(h.id)"
       >
         <strong>{{ h.name }}</strong> <small>{{ h.says }}</small>
       </button>

@@ -13,7 +13,7 @@ import { useSettings } from './settings'
 /** The maker's own tools: what every job takes for granted where it does not say otherwise. */
 useTitle('Settings · Yellow Parcel')
 const catalog = useCatalog()
-const { tools, errors, state, replaced, change } = useSettings()
+const { tools, errors, state, replaced, change, liveAt } = useSettings()
 const { shortcuts, instruments } = usePreferences()
 /** Its own unit wins over that of home. */
 const unitOf = computed(
@@ -26,8 +26,6 @@ provideForm(reactive({ errors, replaced, unit, sought: ref('') }))
 
 const trimmer = (name: 'longest' | 'deepest', text: string) =>
   change((t) => ({ ...t, trimmer: { ...t.trimmer, [name]: text || undefined } }))
-const setHome = (next: string) =>
-  change((t) => ({ ...t, home: next || undefined, unit: undefined, ruler: undefined }))
 const setUnit = (next: string) =>
   change((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
 const of = (e: Event) => (e.target as HTMLSelectElement).value
@@ -49,7 +47,11 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
         </p>
         <label
           >You post from
-          <select :value="tools.home ?? ''" data-testid="settings-home" @change="setHome(of($event))">
+          <select
+            :value="tools.home ?? ''"
+            data-testid="settings-home"
+            @change="liveAt(of($event) || undefined)"
+          >
             <option value="">not said</option>
             <option v-for="h in catalog?.homes ?? []" :key="h.id" :value="h.id">
               {{ h.name }}

@@ -95,6 +95,9 @@ function keep(next: Change) {
   })
 }
 
+/** Says where its maker posts from: unit and ruler are those of there, until others are chosen. */
+const liveAt = (home?: string) => change((t) => ({ ...t, home, unit: undefined, ruler: undefined }))
+
 useEventListener(window, 'pagehide', () => {
   if (pending.value.length) void send(pending.value, true)
 })
@@ -102,5 +105,5 @@ useEventListener(window, 'pagehide', () => {
 /** The maker's own tools, one for every screen that looks at them. */
 export function useSettings() {
   if (!kept.value) void load()
-  return { tools, errors, state, replaced, change, keep }
+  return { tools, errors, state, replaced, change, keep, liveAt }
 }

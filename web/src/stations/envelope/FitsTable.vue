@@ -32,21 +32,11 @@ const fitState = (v: string) => (v === 'good' ? 'good' : v === 'no' ? 'stop' : '
   </table>
 </template>
 
+<style scoped src="./table.css"></style>
 <style scoped>
-.fits {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-size: 12.5px;
-  color: var(--muted);
-  border-bottom: 1.5px solid var(--ink);
-}
 td {
-  border-bottom: 1px solid var(--rule);
-  padding: 5px 4px 5px 0;
+  padding-right: 4px;
+  vertical-align: middle;
 }
 .name {
   font-weight: 600;

@@ -37,23 +37,8 @@ const { found: wraps, failed } = useDerived(
   </table>
 </template>
 
+<style scoped src="./table.css"></style>
 <style scoped>
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-size: 12.5px;
-  color: var(--muted);
-  border-bottom: 1.5px solid var(--ink);
-}
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 5px 6px 5px 0;
-  vertical-align: top;
-}
 .size {
   font-weight: 700;
   font-size: 16px;
