@@ -26,6 +26,7 @@ var (
 	flaps     = Bounds{0, 24 * measure.Inch, "1/8 in", "3 mm"}
 	doors     = Bounds{measure.Inch / 4, 48 * measure.Inch, "5 1/2 in", "140 mm"}
 	reaches   = Bounds{measure.Inch, 120 * measure.Inch, "12 in", "320 mm"}
+	piles     = Bounds{measure.Inch / 64, 12 * measure.Inch, "1/2 in", "12 mm"}
 	boards    = Bounds{6 * measure.Inch, 120 * measure.Inch, "12 in", "300 mm"}
 	jigs      = Bounds{0, 6 * measure.Inch, "1/8 in", "3 mm"}
 	mats      = Bounds{0, 2 * measure.Inch, "1/8 in", "3 mm"}

@@ -173,6 +173,7 @@ type Stock struct {
 	OnHand   []Sheet
 	Spare    int // cards beyond the quantity
 	Currency string
+	Aim      trim.Aim // of the cut plan that is cut; empty for the usual one
 }
 
 // Sheet is a sheet on hand, or one that could be bought.
@@ -216,6 +217,8 @@ type Stamp struct {
 // Tools are a maker's own.
 type Tools struct {
 	Trimmer trim.Limits
+	Stack   measure.Length // how high a pile the trimmer cuts; zero for a sheet at a time
+	Minute  measure.Money  // what a minute's work costs
 	Groove  measure.Length // the scoring board's step; zero for the ruler's
 	Jig     measure.Length // what the board reads at a corner in its jig
 	Reach   measure.Length // the highest figure on the board

@@ -37,6 +37,21 @@ func Read(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 	return &r.Brief, nil
 }
 
+// ReadTable settles what several jobs share at one table: the unit, the tools and
+// the stock of a job without a card. The error is a job.Problems.
+func ReadTable(j job.Job, cat *catalog.Catalog) (*Brief, error) {
+	r := &reader{Brief: Brief{Title: j.Title, Catalog: cat, Quantity: 1}}
+	r.home(j.Home)
+	r.units(j)
+	r.tools(j)
+	stockReader{r}.sheet(j)
+	stockReader{r}.stock(j)
+	if len(r.problems) > 0 {
+		return nil, r.problems
+	}
+	return &r.Brief, nil
+}
+
 func (r *reader) fail(field, format string, args ...any) { r.problems.Failf(field, format, args...) }
 
 func (r *reader) assume(what Assumption) { r.Assumed = append(r.Assumed, what) }

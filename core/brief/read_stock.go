@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -76,6 +77,9 @@ func (r stockReader) stock(j job.Job) {
 		r.Stock.OnHand = append(r.Stock.OnHand, r.onHand(fmt.Sprintf("stock[%d]", i), s))
 	}
 	r.Stock.Spare = r.spoilage(j.Spoilage)
+	if r.Stock.Aim = trim.Aim(j.Cuts); j.Cuts != "" && !slices.Contains(trim.Aims, r.Stock.Aim) {
+		r.fail("cuts", `%q is not a cut plan; try "sheets", "moves" or "money"`, job.Quoted(j.Cuts))
+	}
 }
 
 func (r stockReader) onHand(field string, s job.StockSpec) Sheet {

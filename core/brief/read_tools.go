@@ -13,7 +13,7 @@ func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 	r := &reader{Brief: Brief{Catalog: cat}}
 	r.home(t.Home)
 	r.units(job.Job{Unit: t.Unit, Ruler: t.Ruler})
-	r.tools(job.Job{Trimmer: t.Trimmer, Board: t.Board, Mat: t.Mat})
+	r.tools(job.Job{Trimmer: t.Trimmer, Minute: t.Minute, Board: t.Board, Mat: t.Mat})
 	r.materials(t.Materials)
 	postReader{r}.stamps(t.Stamps)
 	return r.problems
@@ -36,6 +36,13 @@ func (r *reader) tools(j job.Job) {
 	if t := j.Trimmer; t != nil {
 		r.Tools.Trimmer.Longest = r.optional("trimmer.longest", t.Longest, reaches, 0)
 		r.Tools.Trimmer.Deepest = r.optional("trimmer.deepest", t.Deepest, reaches, 0)
+		r.Tools.Stack = r.optional("trimmer.stack", t.Stack, piles, 0)
+	}
+	if j.Minute != "" {
+		var err error
+		if r.Tools.Minute, err = measure.ParseMoney(j.Minute); err != nil {
+			r.fail("minute", "%q is not a price; try 0.30", job.Quoted(j.Minute))
+		}
 	}
 	if b := j.Board; b != nil {
 		if b.Groove != "" {

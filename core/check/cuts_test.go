@@ -1,10 +1,17 @@
 package check
 
 import (
+	"encoding/json"
 	"math"
+	"regexp"
+	"strconv"
+	"strings"
 	"testing"
 
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/plan"
 )
 
 // box is a part of a sheet, in hundredths of a micrometre so that sums are exact enough.
@@ -28,10 +35,10 @@ func TestCutListsGiveWhatTheyPromise(t *testing.T) {
 		used := 0
 		for _, s := range cuts.Sheets {
 			used += s.Count
-			act(t, m, s)
+			act(t, m.text, s)
 			for _, p := range s.Pieces {
 				got[p.Piece] += s.Count
-				fits(t, m, cuts, p)
+				fits(t, m.text, cuts, p)
 			}
 		}
 		for _, want := range cuts.Pieces {
@@ -46,7 +53,7 @@ func TestCutListsGiveWhatTheyPromise(t *testing.T) {
 }
 
 // fits holds a piece against what was wanted by its name.
-func fits(t *testing.T, m made, cuts *document.CutPlan, p document.CutPiece) {
+func fits(t *testing.T, text string, cuts *document.CutPlan, p document.CutPiece) {
 	for _, w := range cuts.Pieces {
 		upright := same(p.Width.MM, w.Width.MM) && same(p.Height.MM, w.Height.MM)
 		turned := same(p.Width.MM, w.Height.MM) && same(p.Height.MM, w.Width.MM)
@@ -54,11 +61,112 @@ func fits(t *testing.T, m made, cuts *document.CutPlan, p document.CutPiece) {
 			return
 		}
 	}
-	t.Errorf("%s: a piece of %s x %s called %s", m.text, p.Width.Text, p.Height.Text, p.Piece)
+	t.Errorf("%s: a piece of %s x %s called %s", text, p.Width.Text, p.Height.Text, p.Piece)
+}
+
+// The steps make every cut of every sheet once, each after the one it needs, at
+// the size that is set; and the guide is set on a mark of the ruler where the pieces are.
+func steps(t *testing.T, text string, cuts *document.CutPlan, ruler float64) {
+	t.Helper()
+	made, on := map[string]int{}, true
+	for _, p := range cuts.Pieces {
+		for _, l := range []document.Length{p.Width, p.Height} {
+			on = on && same(math.Round(l.MM/ruler)*ruler, l.MM)
+		}
+	}
+	for _, s := range cuts.Steps {
+		if on && !same(math.Round(s.Set.MM/ruler)*ruler, s.Set.MM) {
+			t.Errorf("%s: the guide is set at %s", text, s.Set.Text)
+		}
+		strokes := 0
+		for _, of := range strings.Split(s.Text, "; ") {
+			m := stepText.FindStringSubmatch(of)
+			if m == nil {
+				t.Fatalf("%s: %q is no step", text, of)
+			}
+			at := letters(m[2])
+			sheet := cuts.Sheets[at]
+			if n, _ := strconv.Atoi(m[1]); n != sheet.Count {
+				t.Errorf("%s: %q, of %d sheets", text, of, sheet.Count)
+			}
+			for _, name := range strings.Split(strings.ReplaceAll(m[3], "turn, ", ""), ", ") {
+				n, _ := strconv.Atoi(name)
+				made[sheet.Letter]++
+				if n != made[sheet.Letter] || !same(sheet.Cuts[n-1].Set.MM, s.Set.MM) {
+					t.Errorf("%s: cut %s%d at %s comes out of turn", text, sheet.Letter, n, s.Set.Text)
+				}
+				strokes += sheet.Count
+			}
+		}
+		if strokes != s.Cuts || s.Strokes > strokes {
+			t.Errorf("%s: step %d takes %d strokes, said %d, in piles %d", text, s.Step, strokes, s.Cuts, s.Strokes)
+		}
+	}
+	for _, s := range cuts.Sheets {
+		if made[s.Letter] != len(s.Cuts) {
+			t.Errorf("%s: %d of %d cuts of sheet %s are made", text, made[s.Letter], len(s.Cuts), s.Letter)
+		}
+	}
+	if cuts.Moves != len(cuts.Steps) {
+		t.Errorf("%s: %d moves in %d steps", text, cuts.Moves, len(cuts.Steps))
+	}
+}
+
+var stepText = regexp.MustCompile(`^(\d+) sheets? ([A-Z]+), cuts? (.*)$`)
+
+// letters is the place of a layout by its letters: A, B, ... Z, AA.
+func letters(name string) int {
+	n := 0
+	for _, r := range name {
+		n = 26*n + int(r-'A') + 1
+	}
+	return n - 1
+}
+
+// Every plan to choose is cut as it says: what is chosen is kept by the job, and its figures are those promised.
+func TestChoicesAreCutAsTheySay(t *testing.T) {
+	chosen := 0
+	each(t, howMany(250), func(t *testing.T, m made) {
+		if m.Plan.CutPlan.Problem != nil {
+			return
+		}
+		steps(t, m.text, m.Plan.CutPlan, marks[m.Plan.Ruler])
+		for _, c := range m.Plan.CutPlan.Choices {
+			if len(c.Aims) == 0 {
+				continue
+			}
+			chosen++
+			m.doc["cuts"] = c.Aims[0]
+			text, err := json.Marshal(m.doc)
+			if err != nil {
+				t.Fatal(err)
+			}
+			j, err := job.Read(text)
+			if err != nil {
+				t.Fatal(err)
+			}
+			p, err := plan.MakeWith(j, catalog.Standard(), plan.Work{Whole: true, NoWays: true, Memory: known})
+			if err != nil {
+				t.Fatal(err)
+			}
+			cuts := p.CutPlan
+			if cuts.SheetsUsed != c.Sheets || cuts.Moves != c.Moves || len(cuts.Sheets) != c.Layouts {
+				t.Errorf("%s: %s has %d sheets, %d moves, %d layouts", text, c.Text, cuts.SheetsUsed, cuts.Moves, len(cuts.Sheets))
+			}
+			steps(t, string(text), cuts, marks[p.Ruler])
+			for _, s := range cuts.Sheets {
+				act(t, m.text, s)
+			}
+		}
+		delete(m.doc, "cuts")
+	})
+	if chosen < 20 {
+		t.Errorf("only %d plans were chosen", chosen)
+	}
 }
 
 // act cuts a sheet cut by cut.
-func act(t *testing.T, m made, s document.CutSheet) {
+func act(t *testing.T, text string, s document.CutSheet) {
 	parts := []box{{0, 0, s.Width.MM, s.Height.MM}}
 	for _, c := range s.Cuts {
 		done := false
@@ -81,7 +189,7 @@ func act(t *testing.T, m made, s document.CutSheet) {
 				whole = p.h
 			}
 			if !same(c.Set.MM, set) && !same(c.Set.MM, whole-set) {
-				t.Errorf("%s: sheet %s, cut %d is set at %s, and falls at %v of %v", m.text, s.Letter, c.Step, c.Set.Text, set, whole)
+				t.Errorf("%s: sheet %s, cut %d is set at %s, and falls at %v of %v", text, s.Letter, c.Step, c.Set.Text, set, whole)
 			}
 			parts[i] = one
 			parts = append(parts, two)
@@ -89,7 +197,7 @@ func act(t *testing.T, m made, s document.CutSheet) {
 			break
 		}
 		if !done {
-			t.Errorf("%s: sheet %s, cut %d does not go from edge to edge of anything", m.text, s.Letter, c.Step)
+			t.Errorf("%s: sheet %s, cut %d does not go from edge to edge of anything", text, s.Letter, c.Step)
 			return
 		}
 	}
@@ -102,7 +210,7 @@ func act(t *testing.T, m made, s document.CutSheet) {
 				return
 			}
 		}
-		t.Errorf("%s: sheet %s is never cut to %s at %v", m.text, s.Letter, what, b)
+		t.Errorf("%s: sheet %s is never cut to %s at %v", text, s.Letter, what, b)
 	}
 	for _, p := range s.Pieces {
 		take(p.Piece, box{p.X.MM, p.Y.MM, p.Width.MM, p.Height.MM})
@@ -111,6 +219,6 @@ func act(t *testing.T, m made, s document.CutSheet) {
 		take("an offcut", box{o.X.MM, o.Y.MM, o.Width.MM, o.Height.MM})
 	}
 	if left != 0 {
-		t.Errorf("%s: sheet %s is left in %d more parts", m.text, s.Letter, left)
+		t.Errorf("%s: sheet %s is left in %d more parts", text, s.Letter, left)
 	}
 }

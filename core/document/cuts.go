@@ -10,12 +10,34 @@ type CutPlan struct {
 	SheetsUsed int        `json:"sheets_used"`
 	LowerBound int        `json:"lower_bound" doc:"no plan uses fewer sheets"`
 	Settings   int        `json:"settings" doc:"distinct settings of the guide"`
+	Moves      int        `json:"moves" doc:"how often the guide is set: as many as there are steps"`
 	Spare      int        `json:"spare" doc:"cards beyond the quantity, for spoilage"`
 	Text       string     `json:"text"`
 	Proved     bool       `json:"proved" doc:"no plan could use fewer sheets"`
 	Bound      string     `json:"bound" doc:"how near the plan is to the fewest sheets there could be"`
 	Cost       *Cost      `json:"cost,omitempty"`
 	Problem    *Note      `json:"problem,omitempty" doc:"why the batch cannot be cut"`
+
+	Choices []CutChoice `json:"choices" doc:"plans worth choosing between; none where there is but one"`
+	Why     string      `json:"why,omitempty" doc:"why this plan is the one"`
+	Refine  bool        `json:"refine,omitempty" doc:"a longer search may find a plan with fewer sheets"`
+}
+
+// CutChoice is a plan to choose: as many sheets, moves of the guide and layouts,
+// and what it costs where every price is known. Its first aim is what a job's cuts say of it.
+type CutChoice struct {
+	Aims    []string `json:"aims" enum:"sheets,moves,money" doc:"what it is best at; none where it only lies between"`
+	Name    string   `json:"name"`
+	Sheets  int      `json:"sheets"`
+	Moves   int      `json:"moves"`
+	Layouts int      `json:"layouts"`
+	Minutes int      `json:"minutes" doc:"usual time at the trimmer"`
+	Paper   string   `json:"paper,omitempty"`
+	Cost    string   `json:"cost,omitempty" doc:"of paper, and of the time where a minute has a price"`
+	Usual   bool     `json:"usual" doc:"it is cut where the job does not say"`
+	Chosen  bool     `json:"chosen"`
+	Text    string   `json:"text"`
+	Working []string `json:"working"`
 }
 
 // Wanted is a piece of the batch and how many of it are cut.
@@ -76,7 +98,9 @@ type CutStep struct {
 	Step int    `json:"step"`
 	Set  Length `json:"set"`
 	Cuts int    `json:"cuts" doc:"strokes of the blade, one sheet at a time"`
-	Text string `json:"text"`
+
+	Strokes int    `json:"strokes" doc:"strokes of the blade, parts of one size piled as high as the trimmer takes them"`
+	Text    string `json:"text"`
 }
 
 // Offcut is a piece left over, worth keeping, and how many there are of it.

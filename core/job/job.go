@@ -41,7 +41,9 @@ type Job struct {
 	Sheet    *Bought      `json:"sheet,omitempty"`
 	Stock    []StockSpec  `json:"stock,omitempty" most:"60"`
 	Spoilage string       `json:"spoilage,omitempty"`
+	Cuts     string       `json:"cuts,omitempty"` // which of the cut plans is cut: the one with the fewest "sheets", the fewest "moves", or for the least "money"; the usual one where absent
 	Trimmer  *TrimmerSpec `json:"trimmer,omitempty"`
+	Minute   string       `json:"minute,omitempty"` // what a minute's work costs
 	Board    *BoardSpec   `json:"board,omitempty"`
 	Mat      Length       `json:"mat,omitempty"`
 	Currency string       `json:"currency,omitempty"`
@@ -154,10 +156,12 @@ type StockSpec struct {
 	Colour string  `json:"colour,omitempty"`
 }
 
-// TrimmerSpec is how far the trimmer reaches: its longest cut, and how deep the guide sets.
+// TrimmerSpec is how far the trimmer reaches: its longest cut, how deep the guide
+// sets, and how high a pile it cuts at once.
 type TrimmerSpec struct {
 	Longest Length `json:"longest,omitempty"`
 	Deepest Length `json:"deepest,omitempty"`
+	Stack   Length `json:"stack,omitempty"`
 }
 
 // BoardSpec is the scoring board: the step of its grooves, what it reads at

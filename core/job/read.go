@@ -50,9 +50,30 @@ func (j *Job) UnmarshalJSON(text []byte) error {
 	return err
 }
 
-func decode(text []byte) (any, error) {
-	if len(text) > MaxSize {
-		return nil, fmt.Errorf("larger than a job can be (%d kB)", MaxSize>>10)
+// ReadInto reads a document of another kind that is made of a job's types, of so
+// many bytes at most; it is called by a name where it is no group of fields.
+func ReadInto(text []byte, most int, name string, into any) Problems {
+	root, err := decodeWithin(text, most, name)
+	if err != nil {
+		return Problems{{name, err.Error()}}
+	}
+	r := &reader{root: name}
+	r.into("", root, reflect.ValueOf(into).Elem())
+	return r.problems
+}
+
+// Identity is what is wrong with a job's format, version or title; nil where nothing is.
+func Identity(j Job) Problems {
+	r := &reader{}
+	r.identity(j)
+	return r.problems
+}
+
+func decode(text []byte) (any, error) { return decodeWithin(text, MaxSize, "job") }
+
+func decodeWithin(text []byte, most int, name string) (any, error) {
+	if len(text) > most {
+		return nil, fmt.Errorf("larger than a %s can be (%d kB)", name, most>>10)
 	}
 	in := json.NewDecoder(bytes.NewReader(text))
 	in.UseNumber()
@@ -128,7 +149,10 @@ func place(text []byte, offset int64, err error) (line, column int) {
 }
 
 // reader walks a decoded document along the job's types.
-type reader struct{ problems Problems }
+type reader struct {
+	problems Problems
+	root     string // what the whole document is called; empty for a job
+}
 
 // own is a type that is read in its own way.
 type own interface {
@@ -237,7 +261,7 @@ func (r *reader) object(path string, v any, known []string) map[string]any {
 	m, ok := v.(map[string]any)
 	if !ok {
 		if known != nil {
-			r.fail(rootName(path), "should be a group of fields: %s", strings.Join(known, ", "))
+			r.fail(r.rootName(path), "should be a group of fields: %s", strings.Join(known, ", "))
 		}
 		return nil
 	}
@@ -249,11 +273,14 @@ func (r *reader) object(path string, v any, known []string) map[string]any {
 	return m
 }
 
-func rootName(path string) string {
-	if path == "" {
-		return "job"
+func (r *reader) rootName(path string) string {
+	switch {
+	case path != "":
+		return path
+	case r.root != "":
+		return r.root
 	}
-	return path
+	return "job"
 }
 
 func join(path, name string) string {

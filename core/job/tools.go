@@ -13,6 +13,7 @@ type Tools struct {
 	Unit    measure.Unit `json:"unit,omitempty"`
 	Ruler   string       `json:"ruler,omitempty"`
 	Trimmer *TrimmerSpec `json:"trimmer,omitempty"`
+	Minute  string       `json:"minute,omitempty" doc:"what a minute's work costs"`
 	Board   *BoardSpec   `json:"board,omitempty"`
 	Mat     Length       `json:"mat,omitempty" doc:"what a cutting machine leaves free at each side of its mat"`
 
@@ -31,6 +32,9 @@ func (j Job) With(t Tools) Job {
 	t = withUnits(reflect.ValueOf(t), from).Interface().(Tools)
 	if j.Trimmer == nil {
 		j.Trimmer = t.Trimmer
+	}
+	if j.Minute == "" {
+		j.Minute = t.Minute
 	}
 	if j.Board == nil {
 		j.Board = t.Board

@@ -51,7 +51,7 @@ type answerList struct {
 }
 
 func (l *answerList) add(key, label, note string, working []string, figures ...document.Figure) {
-	l.all = append(l.all, line("envelope", key, label, note, working, figures...))
+	l.all = append(l.all, say.Line("envelope", key, label, note, working, figures...))
 }
 
 func insideNote(b *blank.Blank) string {

@@ -323,7 +323,7 @@ func (w *writer) extras() {
 			note = "two of them"
 		}
 		working := []string{w.Sentence(blank.ExtraSays[e.Working.Name], e.Working.With), bladeCaution}
-		x.Answer = line("envelope", e.ID, e.Name, note, working, w.Figure(e.ID+".width", e.Width), w.Figure(e.ID+".height", e.Height))
+		x.Answer = say.Line("envelope", e.ID, e.Name, note, working, w.Figure(e.ID+".width", e.Width), w.Figure(e.ID+".height", e.Height))
 		w.plan.Extras = append(w.plan.Extras, x)
 	}
 }

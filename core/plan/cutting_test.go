@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/work"
 )
@@ -14,7 +15,7 @@ const invitations = `"quantity":80,"envelope":"us-a7","layers":["1/8 in","1/8 in
 	"stock":[{"sheet":"us-letter","count":100,"price":"0.30"},{"sheet":"us-12x12","count":60,"price":"0.80"}]`
 
 func TestEightyInvitations(t *testing.T) {
-	p := planOf(t, invitations)
+	p := planOf(t, invitations+`,"cuts":"sheets"`)
 	c := p.CutPlan
 	// Base 10 x 7, layers 4 3/4 x 6 3/4 and 4 1/2 x 6 1/2. A letter sheet gives a base, or two layers; 12 × 12 gives
 	// a base and, from the strip of 12 x 5 below it, a layer; or three layers. With x and y such sheets of 12 × 12, at
@@ -23,6 +24,25 @@ func TestEightyInvitations(t *testing.T) {
 	if c.SheetsUsed != 130 || c.LowerBound != 130 || len(c.Missing) != 0 || c.Settings != 6 { // every side of the three pieces, once
 		t.Errorf("%d sheets, at least %d, %d settings, missing %v", c.SheetsUsed, c.LowerBound, c.Settings, c.Missing)
 	}
+	holds(t, p, 60)
+	// Money is another matter: what a letter sheet gives for 0.30 costs 0.53 from 12 × 12, which gives half as much
+	// again for 0.80. So all 100 letters are cut, and the 60 more that would be needed come from 40 of 12 × 12:
+	// 30.00 + 32.00.
+	p = planOf(t, invitations)
+	if c = p.CutPlan; c.SheetsUsed != 140 || c.Cost == nil || c.Cost.Batch != "62.00 USD" {
+		t.Errorf("%d sheets for %+v", c.SheetsUsed, c.Cost)
+	}
+	holds(t, p, 40)
+	fewest, least := c.Choices[0], c.Choices[len(c.Choices)-1]
+	if fewest.Sheets != 130 || fewest.Paper != "69.00 USD" || least.Sheets != 140 || least.Paper != "62.00 USD" || !least.Chosen || !least.Usual {
+		t.Errorf("%+v", c.Choices)
+	}
+}
+
+// holds counts the pieces of eighty invitations, and what so many sheets of 12 × 12 and the letters cost.
+func holds(t *testing.T, p *document.Plan, squares int) {
+	t.Helper()
+	c := p.CutPlan
 	counts := map[string]int{}
 	sheets := map[string]int{}
 	for _, s := range c.Sheets {
@@ -31,14 +51,14 @@ func TestEightyInvitations(t *testing.T) {
 			counts[q.Piece] += s.Count
 		}
 	}
-	if fmt.Sprint(counts) != "map[Layer 1:80 Layer 2:80 base:80]" || sheets["12 × 12"] != 60 {
+	if fmt.Sprint(counts) != "map[Layer 1:80 Layer 2:80 base:80]" || sheets["12 × 12"] != squares {
 		t.Errorf("%v from %v", counts, sheets)
 	}
 	want := measure.Money(sheets["Letter"]*3000 + sheets["12 × 12"]*8000)
 	if c.Cost == nil || c.Cost.Batch != want.Text("USD") || c.Cost.Card != (want/80).Text("USD") {
 		t.Errorf("cost %+v, want %s", c.Cost, want.Text("USD"))
 	}
-	if p.Stations[1].Word != "130 sheets" {
+	if p.Stations[1].Word != fmt.Sprint(c.SheetsUsed, " sheets") {
 		t.Errorf("%+v", p.Stations[1])
 	}
 }

@@ -5,6 +5,7 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
 )
 
 // gauge is the slot gauge, with its cut list.
@@ -24,7 +25,7 @@ func (w *writer) gauge() {
 		exact += fmt.Sprintf(" %s is no whole mark of the ruler: it is cut to %s, so that what passes the gauge passes the post.", w.Text(of.Slot), w.Text(of.Cut))
 	}
 	add := func(key, label, note string, working []string, figures ...document.Figure) {
-		g.Answers = append(g.Answers, line("gauge", key, label, note, working, figures...))
+		g.Answers = append(g.Answers, say.Line("gauge", key, label, note, working, figures...))
 	}
 	at := func(key string, l measure.Length) document.Figure { return w.Figure(key, l) }
 	add("gauge", "Cut heavy card", "2 mm greyboard, or two layers of card glued", []string{"The slot and " + w.Text(of.Margin) + " each side of it.", bladeCaution}, w.Both("gauge", of.Size)...)

@@ -9,17 +9,20 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // postage is what the stamps on hand make of the batch's postage.
 func (w *writer) postage() {
-	of := w.r.Postage
-	if of == nil {
-		return
+	if of := w.r.Postage; of != nil {
+		w.plan.Postage = PostageOf(of, w.b.Quantity, w.r.Posts[0].InUse().Carrier.Currency)
 	}
-	currency := w.r.Posts[0].InUse().Carrier.Currency
+}
+
+// PostageOf says how so many pieces are stamped, and what to buy for the rest.
+func PostageOf(of *work.Postage, pieces int, currency string) *document.Postage {
 	money := func(m measure.Money) string { return m.Text(currency) }
-	out := &document.Postage{Sets: []document.PostageSet{}, Short: of.Short, Complete: of.Short == 0, Total: money(of.Price * measure.Money(w.b.Quantity))}
+	out := &document.Postage{Sets: []document.PostageSet{}, Short: of.Short, Complete: of.Short == 0, Total: money(of.Price * measure.Money(pieces))}
 	for _, s := range of.Sets {
 		one := document.PostageSet{Pieces: s.Pieces, Text: stampsText(s.Stamps, currency)}
 		if s.Over > 0 {
@@ -31,9 +34,14 @@ func (w *writer) postage() {
 		out.Each, out.Over = out.Sets[0].Text, out.Sets[0].Over
 	}
 	if of.Short > 0 {
-		out.Buy = fmt.Sprintf("%d %s of %s, %s in all", of.Short, words.Plural(of.Short, "stamp"), money(of.Price), money(of.Price*measure.Money(of.Short)))
+		out.Buy = StampsToBuy(of.Short, of.Price, currency)
 	}
-	w.plan.Postage = out
+	return out
+}
+
+// StampsToBuy names so many stamps of a price, and what they come to.
+func StampsToBuy(n int, price measure.Money, currency string) string {
+	return fmt.Sprintf("%d %s of %s, %s in all", n, words.Plural(n, "stamp"), price.Text(currency), (price * measure.Money(n)).Text(currency))
 }
 
 func stampsText(used []post.Used, currency string) string {

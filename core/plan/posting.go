@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
@@ -233,7 +234,7 @@ func (w postWriter) answers(p *document.Post) []document.Answer {
 		side = "the short side lies along the address"
 	}
 	one := func(key, label, note string, working []string, l measure.Length) document.Answer {
-		return line("post", key, label, note, working, w.Figure(key, l))
+		return say.Line("post", key, label, note, working, w.Figure(key, l))
 	}
 	length, height := w.r.Sides(w.s)
 	answers := []document.Answer{

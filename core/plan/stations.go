@@ -5,6 +5,7 @@ import (
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/cutlist"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/post"
@@ -210,7 +211,7 @@ func (w consequences) sheet() *document.Consequence {
 	case cuts.Problem == nil && len(cuts.Missing) == 0:
 		return nil
 	case cuts.Problem == nil:
-		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + w.missingText() + "."}
+		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cutlist.Missing(&w.r.Batch) + "."}
 	}
 	c := &document.Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
 	if w.r.ComesOut(w.r.Base.Size) {

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"fmt"
-	"strings"
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
@@ -112,24 +111,7 @@ func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 
 // answer adds a line to the cut list.
 func (w *writer) answer(station, key, label, note string, working []string, figures ...document.Figure) {
-	w.plan.Answers = append(w.plan.Answers, line(station, key, label, note, working, figures...))
-}
-
-func line(station, key, label, note string, working []string, figures ...document.Figure) document.Answer {
-	a := document.Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: figures}
-	parts := make([]string, 0, 6)
-	parts = append(parts, label, " ")
-	for i, f := range figures {
-		if i > 0 {
-			parts = append(parts, " × ")
-		}
-		parts = append(parts, f.Text)
-	}
-	if note != "" {
-		parts = append(parts, " ", note)
-	}
-	a.Copy = strings.Join(parts, "")
-	return a
+	w.plan.Answers = append(w.plan.Answers, say.Line(station, key, label, note, working, figures...))
 }
 
 // said is a line of the cut list whose answer is no figure: it stands in the note.
@@ -139,6 +121,14 @@ func said(station, key, label, note string, working ...string) document.Answer {
 
 func (w *writer) warn(code, field, text string) {
 	w.plan.Warnings = append(w.plan.Warnings, document.Note{Code: code, Field: field, Text: text})
+}
+
+// Heading is what a plan is headed with: its job's title, or its card's size.
+func Heading(p *document.Plan) string {
+	if p.Title != "" {
+		return p.Title
+	}
+	return "Card " + p.Card.Text
 }
 
 // assumed says what the job left open.

@@ -5,6 +5,7 @@ package say
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
@@ -185,3 +186,21 @@ func Times(n int) string {
 
 // Pieces counts pieces.
 func Pieces(n int) string { return fmt.Sprintf("%d %s", n, words.Plural(n, "piece")) }
+
+// Line is a line of the cut list.
+func Line(station, key, label, note string, working []string, figures ...document.Figure) document.Answer {
+	a := document.Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: figures}
+	parts := make([]string, 0, 6)
+	parts = append(parts, label, " ")
+	for i, f := range figures {
+		if i > 0 {
+			parts = append(parts, " × ")
+		}
+		parts = append(parts, f.Text)
+	}
+	if note != "" {
+		parts = append(parts, " ", note)
+	}
+	a.Copy = strings.Join(parts, "")
+	return a
+}

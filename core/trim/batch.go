@@ -2,74 +2,80 @@ package trim
 
 import (
 	"cmp"
-	"math"
 	"slices"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/parts"
+	"yellow-parcel/core/pattern"
 )
 
 // batch chooses patterns for a batch of which everything that can come out of a
 // sheet is known.
 type batch struct {
 	*solver
-	all    []pattern
-	most   []int // indices of the patterns to which no piece can be added
-	demand []int
-	nodes  int
+	all   []pattern.Pattern
+	most  []int // indices of the patterns to which no piece can be added
+	nodes int
 }
 
 // Bounds on how far a batch is looked into.
 const (
 	maxNodes  = 4_000 // steps of the exact search
-	maxOffers = 150   // candidates of equal sheets that are drawn and compared
+	maxOffers = 40    // candidates of equal sheets that are compared
 )
 
-// listed plans from complete lists of patterns, where they are short enough.
+// listed plans from complete lists of patterns; false where they are too long.
 // The error is a *ReachError.
-func (v *solver) listed() error {
+func (v *solver) listed() (ok bool, err error) {
 	b := batch{solver: v}
-	for _, k := range v.kinds {
-		b.demand = append(b.demand, k.count)
-	}
-	for s, sheet := range v.p.Sheets {
-		if sheet.Count == 0 {
+	for s := range v.p.Sheets {
+		if v.sheets[s].Count == 0 {
 			continue
 		}
-		found, ok := patternsOf(v.p, v.kinds, s)
-		if !ok {
-			return nil
+		if !b.list(s) {
+			return false, nil
 		}
-		b.all = append(b.all, found...)
 	}
 	b.drop()
 	b.findMost()
 	if b.uncovered() {
-		return v.refusal
+		return true, v.refusal
 	}
-	if _, cost, ok := b.cover(func(pattern) float64 { return 1 }).solve(); ok {
-		v.lower = max(v.lower, int(math.Ceil(cost-1e-6)))
-	}
-	b.few()
-	for _, weight := range []float64{0, 1e-4} {
-		if uses, _, ok := b.cover(b.price(weight)).solve(); ok {
-			b.rounded(uses)
+	if uses, least, ok := b.cover(v.costs(one)); ok {
+		if _, bound, ok := b.cover(v.each()); ok {
+			least = bound
 		}
+		v.raise(least)
+		b.few()
+		b.rounded(uses)
 	}
 	b.prove()
-	return nil
+	return true, nil
 }
 
-// price is one for a sheet and far more for one to buy; a weight on settings
-// leans to patterns that take few of them.
-func (b *batch) price(weight float64) func(pattern) float64 {
-	return func(q pattern) float64 {
-		fewest := len(slices.MinFunc(q.shapes, func(a, b *shape) int { return cmp.Compare(len(a.sets), len(b.sets)) }).sets)
-		cost := 1 + weight*float64(fewest+1)
-		if b.p.Sheets[q.sheet].Buy {
-			return 1000 * cost
+// list adds the patterns of a sheet; of one that is like another they are the same.
+func (b *batch) list(s int) bool {
+	for o := range s {
+		if b.sheets[o].Count != 0 && b.alike(o, s) {
+			for _, q := range b.all {
+				if q.Sheet == o {
+					q.Sheet = s
+					b.all = append(b.all, q)
+				}
+			}
+			return true
 		}
-		return cost
 	}
+	found, ok := pattern.List(b.plain, b.sheets, s)
+	b.all = append(b.all, found...)
+	return ok
+}
+
+// alike tells whether all kinds lie the same way in two sheets of one size.
+func (v *solver) alike(a, b int) bool {
+	return v.sheets[a].Size == v.sheets[b].Size && !slices.ContainsFunc(v.plain, func(k pattern.Kind) bool {
+		return k.Up[a] != k.Up[b] || k.Side[a] != k.Side[b]
+	})
 }
 
 // drop leaves out the shapes that the trimmer cannot cut, and patterns without shapes.
@@ -79,35 +85,48 @@ func (b *batch) drop() {
 	}
 	for i := range b.all {
 		q := &b.all[i]
-		q.shapes = slices.DeleteFunc(slices.Clone(q.shapes), func(s *shape) bool {
-			_, err := b.draw(q.sheet, s, true)
-			if err != nil {
-				_, err = b.draw(q.sheet, s, false)
-			}
-			if err != nil {
-				b.refuse(err)
-			}
-			return err != nil
-		})
+		q.Shapes = slices.DeleteFunc(slices.Clone(q.Shapes), func(s *pattern.Shape) bool { return !b.within(q.Sheet, s) })
 	}
-	b.all = slices.DeleteFunc(b.all, func(q pattern) bool { return len(q.shapes) == 0 })
+	b.all = slices.DeleteFunc(b.all, func(q pattern.Pattern) bool { return len(q.Shapes) == 0 })
 }
 
-// uncovered tells whether some kind is in no pattern.
-func (b *batch) uncovered() bool {
-	for k := range b.kinds {
-		if !slices.ContainsFunc(b.all, func(q pattern) bool { return q.counts[k] > 0 }) {
+// within tells whether a shape can be cut from a sheet within the trimmer's reach.
+func (v *solver) within(sheet int, s *pattern.Shape) bool {
+	for i, way := range parts.Ways {
+		if _, err := benchOf(v.p, v.kinds, []sheetful{v.laid(sheet, 1, s, way)}); err == nil {
 			return true
+		} else if i == 0 {
+			v.refuse(err)
 		}
 	}
 	return false
 }
 
-func (b *batch) draw(sheet int, s *shape, whole bool) (Layout, error) {
-	z := b.p.Sheets[sheet].Size
-	t := newTree(z.Width, z.Height)
-	t.build(0, s, whole)
-	return t.layout(b.p, b.kinds, sheet)
+// laid is a sheet with a shape in it.
+func (v *solver) laid(sheet, count int, s *pattern.Shape, way parts.Way) sheetful {
+	z := v.p.Sheets[sheet].Size
+	f := sheetful{sheet: sheet, count: count, shape: s, tree: parts.New(z.Width, z.Height)}
+	f.tree.Build(0, s, way)
+	return f
+}
+
+// ways is how many ways of cutting a shape out are tried at first: the usual two;
+// where the trimmer does not reach, all.
+func (v *solver) ways() int {
+	if v.p.Limits != (Limits{}) {
+		return len(parts.Ways)
+	}
+	return 2
+}
+
+// uncovered tells whether some kind is in no pattern.
+func (b *batch) uncovered() bool {
+	for k := range b.kinds {
+		if !slices.ContainsFunc(b.all, func(q pattern.Pattern) bool { return q.Counts[k] > 0 }) {
+			return true
+		}
+	}
+	return false
 }
 
 func (b *batch) findMost() {
@@ -115,7 +134,7 @@ func (b *batch) findMost() {
 		covered := false
 		for j := len(b.all) - 1; j >= 0 && !covered; j-- {
 			o := b.all[j]
-			covered = j != i && o.sheet == q.sheet && within(q.counts, o.counts)
+			covered = j != i && o.Sheet == q.Sheet && within(q.Counts, o.Counts)
 		}
 		if !covered {
 			b.most = append(b.most, i)
@@ -133,116 +152,136 @@ func within(a, b []int) bool {
 	return true
 }
 
-func (b *batch) cover(cost func(pattern) float64) *cover {
-	c := &cover{demand: b.demand}
+// cover is how often to use each of the fullest patterns, in fractions.
+func (b *batch) cover(cost []float64) (uses map[int]float64, total float64, ok bool) {
+	m := pattern.NewMaster(b.demand, b.sheets, slices.Max(cost))
 	for _, i := range b.most {
-		q := b.all[i]
-		c.counts = append(c.counts, q.counts)
-		c.sheet = append(c.sheet, q.sheet)
-		c.cost = append(c.cost, cost(q))
+		m.Add(b.all[i], cost[b.all[i].Sheet], i)
 	}
-	for _, s := range b.p.Sheets {
-		c.limit = append(c.limit, s.Count)
-	}
-	return c
+	m.Solve()
+	uses, ok = m.Uses()
+	return uses, pattern.Total(uses, b.all, cost), ok
 }
 
-func (b *batch) largest() int64 {
-	most := int64(0)
-	for _, s := range b.p.Sheets {
-		most = max(most, area(s.Size))
-	}
-	return most
-}
-
-// use draws the patterns taken, without the pieces beyond the batch, and offers the result.
+// use lays the patterns taken, without the pieces beyond the batch.
 func (b *batch) use(taken map[int]int) {
-	type lot struct {
-		pattern int
-		counts  []int
-		times   int
+	if fulls, ok := b.lots(b.all, taken, b.listedShapes); ok {
+		b.offer(fulls)
 	}
-	surplus := make([]int, len(b.demand))
-	order := make([]int, 0, len(taken))
+}
+
+// listedShapes are the shapes of a lot, which is in the list.
+func (b *batch) listedShapes(of int, counts []int) []*pattern.Shape {
+	q := b.all[of]
+	if slices.Equal(q.Counts, counts) {
+		return q.Shapes
+	}
+	at := slices.IndexFunc(b.all, func(o pattern.Pattern) bool { return o.Sheet == q.Sheet && slices.Equal(o.Counts, counts) })
+	if at < 0 {
+		return nil
+	}
+	return b.all[at].Shapes
+}
+
+// lots are sheetfuls of the patterns taken, so often each, less the pieces that
+// go beyond the batch; ok is false where they do not suffice or cannot be cut.
+func (v *solver) lots(all []pattern.Pattern, taken map[int]int, shapes func(of int, counts []int) []*pattern.Shape) (out []sheetful, ok bool) {
+	surplus := make([]int, len(v.demand))
+	var order []int
 	for i, n := range taken {
 		if n > 0 {
 			order = append(order, i)
 		}
-		for k, c := range b.all[i].counts {
+		for k, c := range all[i].Counts {
 			surplus[k] += n * c
 		}
 	}
 	slices.Sort(order)
-	for k, d := range b.demand {
-		if surplus[k] -= d; surplus[k] < 0 {
-			return
-		}
+	for k, d := range v.demand {
+		surplus[k] = max(0, surplus[k]-d)
 	}
-	var lots []lot
+	var sets []measure.Length
 	for _, i := range slices.Backward(order) {
-		times := taken[i]
-		for times > 0 {
-			counts, less := slices.Clone(b.all[i].counts), 0
+		for times := taken[i]; times > 0; {
+			counts, less := slices.Clone(all[i].Counts), 0
+			n := times
 			for k := range counts {
 				cut := min(counts[k], surplus[k])
-				counts[k] -= cut
-				surplus[k] -= cut
+				if counts[k] -= cut; cut > 0 {
+					n = min(n, surplus[k]/cut)
+				}
 				less += cut
 			}
-			if less == 0 {
-				lots = append(lots, lot{i, counts, times})
-				break
+			for k := range counts {
+				surplus[k] -= n * (all[i].Counts[k] - counts[k])
 			}
-			times--
-			if slices.Max(counts) > 0 {
-				lots = append(lots, lot{i, counts, 1})
-			}
-		}
-	}
-	var layouts []Layout
-	var sets []measure.Length
-	for _, l := range slices.Backward(lots) {
-		layout, ok := b.lightest(b.all[l.pattern].sheet, l.counts, sets)
-		if !ok {
-			return
-		}
-		for _, c := range layout.Cuts {
-			sets = append(sets, c.Set)
-		}
-		layout.Count = l.times
-		layouts = append(layouts, layout)
-	}
-	b.offer(layouts)
-}
-
-// lightest draws a lot in the shape that adds the fewest settings to those in
-// use, and of these the one with the largest offcut.
-func (b *batch) lightest(sheet int, counts []int, sets []measure.Length) (best Layout, ok bool) {
-	fewest, widest := 0, int64(0)
-	at := slices.IndexFunc(b.all, func(q pattern) bool { return q.sheet == sheet && slices.Equal(q.counts, counts) })
-	if at < 0 {
-		return best, false
-	}
-	for _, s := range b.all[at].shapes {
-		for _, whole := range []bool{true, false} {
-			l, err := b.draw(sheet, s, whole)
-			if err != nil {
+			times -= n
+			if slices.Max(counts) == 0 {
 				continue
 			}
+			f, ok := v.lightest(all[i].Sheet, shapes(i, counts), sets)
+			if !ok {
+				return nil, false
+			}
+			f.count = n
+			sets = append(sets, f.settings()...)
+			out = append(out, f)
+		}
+	}
+	return out, true
+}
+
+// lightest lays a lot in the shape that adds the fewest settings to those in
+// use, and of these the one with the largest offcut.
+func (v *solver) lightest(sheet int, shapes []*pattern.Shape, sets []measure.Length) (best sheetful, ok bool) {
+	fewest, widest := 0, int64(0)
+	for _, s := range shapes {
+		for _, way := range parts.Ways[:v.ways()] {
+			f := v.laid(sheet, 1, s, way)
 			added := 0
-			for _, set := range settings([]Layout{l}) {
+			for _, set := range f.settings() {
 				if !slices.Contains(sets, set) {
 					added++
 				}
 			}
-			offcut := int64(0)
-			if len(l.Offcuts) > 0 {
-				offcut = area(l.Offcuts[0].Size)
-			}
-			if !ok || added < fewest || added == fewest && offcut > widest {
-				best, fewest, widest, ok = l, added, offcut, true
+			if offcut := f.tree.Largest(); !ok || added < fewest || added == fewest && offcut > widest {
+				if v.p.Limits != (Limits{}) {
+					if _, err := benchOf(v.p, v.kinds, []sheetful{f}); err != nil {
+						v.refuse(err)
+						continue
+					}
+				}
+				best, fewest, widest, ok = f, added, offcut, true
 			}
 		}
 	}
 	return best, ok
+}
+
+// settings are the sizes at which a sheet's parts are cut off, each once; of a
+// row that nothing is left of, its largest part needs no cut.
+func (f *sheetful) settings() []measure.Length {
+	var out []measure.Length
+	t := &f.tree
+	for i := range t.Parts {
+		p := &t.Parts[i]
+		if p.Holds != parts.Split {
+			continue
+		}
+		last, spare := parts.None, false
+		for k := p.Kid; k != parts.None; k = t.Parts[k].Next {
+			if t.Parts[k].Holds == parts.Free {
+				last, spare = k, true
+			} else if !spare && (last == parts.None || t.Along(k, p.Stack) > t.Along(last, p.Stack)) {
+				last = k
+			}
+		}
+		for k := p.Kid; k != parts.None; k = t.Parts[k].Next {
+			if k != last {
+				out = append(out, t.Along(k, p.Stack))
+			}
+		}
+	}
+	slices.SortFunc(out, cmp.Compare[measure.Length])
+	return slices.Compact(out)
 }

@@ -6,188 +6,100 @@ import (
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/parts"
 )
 
-// layout turns a sheet in parts into placed pieces, cuts in order and offcuts.
-// Cuts of a row come before the cuts within its parts, the widest part first.
-// The error is a *ReachError.
-func (t *tree) layout(p *Problem, kinds []kind, sheet int) (Layout, error) {
-	n := len(t.parts)/2 + 1 // about half of the parts hold something
-	d := drafter{tree: t, p: p, kinds: kinds, out: Layout{Sheet: sheet, Count: 1, Pieces: make([]Placed, 0, n), Cuts: make([]Chop, 0, n)}}
-	err := d.draft(0, 0, 0, -1)
-	slices.SortStableFunc(d.out.Offcuts, func(a, b Rect) int { return cmp.Compare(area(b.Size), area(a.Size)) })
-	return d.out, err
+// drawer makes the cuts of a batch in order, and notes where everything falls.
+type drawer struct {
+	*bench
+	kinds   []kind
+	now     *standing
+	rest    []Rect // what is left of a row, by row
+	after   []int  // the cut that has to come before the next of a row, by row; -1 for none
+	layouts []Layout
+	steps   []Step
 }
 
-type drafter struct {
-	tree  *tree
-	p     *Problem
-	kinds []kind
-	out   Layout
+// draw cuts the sheets at the settings given, one after another: a layout for
+// each of the sheetfuls, its pieces by kind, and the steps of the batch.
+func (b *bench) draw(kinds []kind, moves []int) ([]Layout, []Step) {
+	d := drawer{bench: b, kinds: kinds, now: b.begin(),
+		rest: make([]Rect, len(b.rows)), after: make([]int, len(b.rows))}
+	for i, f := range b.fulls {
+		d.layouts = append(d.layouts, Layout{Sheet: f.sheet, Count: f.count})
+		root := &f.tree.Parts[0]
+		d.place(placed{i, 0}, Rect{0, 0, card.Size{Width: root.W, Height: root.H}}, -1)
+	}
+	for _, set := range moves {
+		d.steps = append(d.steps, Step{Set: b.sets[set]})
+		b.cut(d.now, set, d.group)
+	}
+	for i := range d.layouts {
+		slices.SortStableFunc(d.layouts[i].Offcuts, func(a, b Rect) int { return cmp.Compare(area(b.Size), area(a.Size)) })
+	}
+	return d.layouts, d.steps
 }
 
-func (d *drafter) draft(at int32, x, y measure.Length, after int) error {
-	p := &d.tree.parts[at]
-	switch {
-	case p.holds == free:
-		d.out.Offcuts = append(d.out.Offcuts, Rect{x, y, card.Size{Width: p.w, Height: p.h}})
-		return nil
-	case p.holds >= 0:
-		piece := d.kinds[p.holds].pieces[0]
-		d.out.Pieces = append(d.out.Pieces, Placed{Piece: int(p.holds), Name: d.p.Pieces[piece].Name,
-			X: x, Y: y, Size: card.Size{Width: p.w, Height: p.h}, Turned: p.turned})
-		return nil
-	}
-	row := d.row(at)
-	type start struct {
-		at    int32
-		x, y  measure.Length
-		after int
-	}
-	inside := make([]start, 0, len(row))
-	left := Rect{x, y, card.Size{Width: p.w, Height: p.h}}
-	for i, kid := range row {
-		k := &d.tree.parts[kid]
-		here := start{kid, left.X, left.Y, after}
-		if i+1 < len(row) {
-			chop, err := d.chop(left, k, p.stack, after, row)
-			if err != nil {
-				return err
-			}
-			d.out.Cuts = append(d.out.Cuts, chop)
-			after = len(d.out.Cuts) - 1
-			here.after = after
-			if p.stack {
-				left.Y, left.Height = left.Y+k.h, left.Height-k.h
-			} else {
-				left.X, left.Width = left.X+k.w, left.Width-k.w
-			}
+// group cuts off the parts of a group, and lays down what is left when the row is at its end.
+func (d *drawer) group(i, g int) {
+	r := &d.rows[i]
+	t := &d.fulls[r.of].tree
+	left := d.now.left[i]
+	// Parts of one size lie in the order of what they hold, so that sheets that are alike are drawn alike.
+	parts := slices.Clone(r.groups[g].parts)
+	slices.SortStableFunc(parts, func(x, y int32) int { return cmp.Compare(t.Content(x), t.Content(y)) })
+	for n, k := range parts {
+		if left == 0 && n == len(parts)-1 {
+			d.place(placed{r.of, k}, d.rest[i], d.after[i])
+			return
 		}
-		inside = append(inside, here)
+		d.chop(i, k, t.Along(k, r.stack))
 	}
-	for _, one := range inside {
-		if err := d.draft(one.at, one.x, one.y, one.after); err != nil {
-			return err
+	if left != 1 {
+		return
+	}
+	last := r.last
+	for g := range r.groups {
+		if !d.now.done[d.first[i]+g] {
+			last = r.groups[g].parts[0]
 		}
 	}
-	return nil
+	d.place(placed{r.of, last}, d.rest[i], d.after[i])
 }
 
-// row is a row's parts, widest first and free paper last; of equal width in the
-// order of what they hold, so that sheets with the same parts are cut alike.
-func (d *drafter) row(at int32) []int32 {
-	var out []int32
-	for k := d.tree.parts[at].kid; k != none; k = d.tree.parts[k].next {
-		out = append(out, k)
-	}
-	size := func(k int32) measure.Length { return d.tree.along(k, d.tree.parts[at].stack) }
-	slices.SortStableFunc(out, func(a, b int32) int {
-		order := cmp.Or(first(d.tree.parts[a].holds != free, d.tree.parts[b].holds != free), cmp.Compare(size(b), size(a)))
-		if order == 0 && (d.tree.parts[a].holds == split || d.tree.parts[b].holds == split) {
-			order = cmp.Compare(d.tree.content(a), d.tree.content(b))
-		}
-		return cmp.Or(order, cmp.Compare(d.tree.parts[a].holds, d.tree.parts[b].holds))
-	})
-	return out
-}
-
-func first(a, b bool) int {
-	switch {
-	case a == b:
-		return 0
-	case a:
-		return -1
-	}
-	return 1
-}
-
-// chop cuts a part off what is left of a row. The guide holds the near part;
-// where it does not go that deep, the far one.
-func (d *drafter) chop(left Rect, k *part, stack bool, after int, row []int32) (Chop, error) {
-	c := Chop{Number: len(d.out.Cuts) + 1, Part: left, Across: stack, after: after}
-	far := measure.Length(0)
-	if stack {
-		c.Set, c.Length, c.At, far = k.h, left.Width, left.Y+k.h, left.Height-k.h
+// chop cuts one part off what is left of a row.
+func (d *drawer) chop(i int, k int32, set measure.Length) {
+	r, left := &d.rows[i], d.rest[i]
+	l, step := &d.layouts[r.of], &d.steps[len(d.steps)-1]
+	c := Chop{Number: len(l.Cuts) + 1, Set: set, Length: r.cross, Part: left, Across: r.stack, after: d.after[i]}
+	off := left
+	if r.stack {
+		off.Height = set
+		c.At = left.Y + set
+		left.Y, left.Height = c.At, left.Height-set
 	} else {
-		c.Set, c.Length, c.At, far = k.w, left.Height, left.X+k.w, left.Width-k.w
+		off.Width = set
+		c.At = left.X + set
+		left.X, left.Width = c.At, left.Width-set
 	}
-	lim := d.p.Limits
-	if lim.Deepest > 0 && c.Set > lim.Deepest {
-		c.Set, c.FromFar = far, true
-	}
-	if lim.Longest > 0 && c.Length > lim.Longest || lim.Deepest > 0 && c.Set > lim.Deepest {
-		return c, &ReachError{Piece: d.p.Pieces[d.some(row)], Sheet: d.p.Sheets[d.out.Sheet], Length: c.Length, Set: c.Set, Limits: lim}
-	}
-	return c, nil
+	l.Cuts = append(l.Cuts, c)
+	step.Cuts = append(step.Cuts, StepCut{r.of, c.Number})
+	d.rest[i], d.after[i] = left, c.Number-1
+	d.place(placed{r.of, k}, off, c.Number-1)
 }
 
-// some is a piece cut from a row, to name in an error.
-func (d *drafter) some(row []int32) int {
-	for at := row[0]; ; at = d.tree.parts[at].kid {
-		if h := d.tree.parts[at].holds; h >= 0 {
-			return d.kinds[h].pieces[0]
-		}
-		if d.tree.parts[at].kid == none {
-			return 0
-		}
+// place lays down a part that was cut off.
+func (d *drawer) place(at placed, where Rect, after int) {
+	p, l := &d.fulls[at.of].tree.Parts[at.part], &d.layouts[at.of]
+	switch {
+	case p.Holds == parts.Free:
+		l.Offcuts = append(l.Offcuts, where)
+	case p.Holds >= 0:
+		piece := d.kinds[p.Holds].pieces[0]
+		l.Pieces = append(l.Pieces, Placed{Piece: int(p.Holds), Name: d.p.Pieces[piece].Name,
+			X: where.X, Y: where.Y, Size: where.Size, Turned: p.Turned})
+	default:
+		i := d.at[at]
+		d.rest[i], d.after[i] = where, after
 	}
-}
-
-// settings are the distinct guide settings of some layouts.
-func settings(layouts []Layout) []measure.Length {
-	var out []measure.Length
-	for _, l := range layouts {
-		for _, c := range l.Cuts {
-			out = append(out, c.Set)
-		}
-	}
-	slices.Sort(out)
-	return slices.Compact(out)
-}
-
-// stepsOf orders the cuts of a batch so that the guide is moved rarely: at each
-// setting everything is cut that can be, then comes the setting with the most
-// cuts waiting.
-func stepsOf(layouts []Layout) []Step {
-	done := make([][]bool, len(layouts))
-	left := 0
-	for i, l := range layouts {
-		done[i] = make([]bool, len(l.Cuts))
-		left += len(l.Cuts)
-	}
-	ready := func(i, j int) bool {
-		c := layouts[i].Cuts[j]
-		return !done[i][j] && (c.after < 0 || done[i][c.after])
-	}
-	var out []Step
-	for left > 0 {
-		waiting := map[measure.Length]int{}
-		for i, l := range layouts {
-			for j, c := range l.Cuts {
-				if ready(i, j) {
-					waiting[c.Set] += l.Count
-				}
-			}
-		}
-		step := Step{}
-		for set, n := range waiting {
-			if most := waiting[step.Set]; n > most || n == most && set > step.Set {
-				step.Set = set
-			}
-		}
-		for again := true; again; {
-			again = false
-			for i, l := range layouts {
-				for j, c := range l.Cuts {
-					if c.Set == step.Set && ready(i, j) {
-						done[i][j], again = true, true
-						step.Cuts = append(step.Cuts, StepCut{i, c.Number})
-						left--
-					}
-				}
-			}
-		}
-		out = append(out, step)
-	}
-	return out
 }

@@ -11,7 +11,7 @@ func (b *batch) few() {
 	offers, least := 0, math.MaxInt
 	for i, one := range b.most {
 		for _, two := range b.most[i:] {
-			x, y, ok := b.two(b.all[one].counts, b.all[two].counts, one == two)
+			x, y, ok := b.two(b.all[one].Counts, b.all[two].Counts, one == two)
 			if !ok || x+y > least || offers > maxOffers && x+y == least {
 				continue
 			}
@@ -24,58 +24,66 @@ func (b *batch) few() {
 	}
 }
 
-// two is how often to use two patterns so that they cover the batch on the fewest sheets.
+// two is how often to use two patterns so that they cover the batch on the
+// fewest sheets. How many of the second are needed falls with every one of the
+// first, ever more slowly, so that the fewest lie about one place.
 func (b *batch) two(p, q []int, same bool) (x, y int, ok bool) {
-	most := 0
+	least, most := 0, 0
 	for k, d := range b.demand {
 		if p[k] == 0 && q[k] == 0 {
 			return 0, 0, false
 		}
 		if p[k] > 0 {
 			most = max(most, (d+p[k]-1)/p[k])
+			if q[k] == 0 {
+				least = max(least, (d+p[k]-1)/p[k])
+			}
 		}
 	}
 	if same {
 		return most, most, true
 	}
-	least := math.MaxInt
-	for i := 0; i <= most && i < least; i++ {
-		need := 0
+	rest := func(i int) (need float64) {
 		for k, d := range b.demand {
-			if rest := d - i*p[k]; rest > 0 {
-				if q[k] == 0 {
-					need = math.MaxInt / 2
-					break
-				}
-				need = max(need, (rest+q[k]-1)/q[k])
+			if q[k] > 0 {
+				need = max(need, float64(d-i*p[k])/float64(q[k]))
 			}
 		}
-		if i+need < least {
-			least, x, y, ok = i+need, i, need, true
+		return need
+	}
+	lo, hi := least, most
+	for lo < hi {
+		if mid := (lo + hi) / 2; float64(mid)+rest(mid) <= float64(mid+1)+rest(mid+1) {
+			hi = mid
+		} else {
+			lo = mid + 1
 		}
 	}
-	return x, y, ok && least < math.MaxInt/2
+	const about = 12 // rounding moves the place by no more than what a sheet gives
+	x, y = lo, int(math.Ceil(rest(lo)-tiny))
+	for i := max(least, lo-about); i <= min(most, lo+about); i++ {
+		if n := int(math.Ceil(rest(i) - tiny)); i+n < x+y {
+			x, y = i, n
+		}
+	}
+	return x, y, true
 }
 
+const tiny = 1e-9
+
 // rounded takes the whole uses of the fractional cover and fills in the rest.
-func (b *batch) rounded(uses []float64) {
+func (b *batch) rounded(uses map[int]float64) {
 	taken, left := map[int]int{}, slices.Clone(b.demand)
 	stock := stockOf(b.p)
-	for j, x := range uses {
-		n := int(math.Floor(x + 1e-7))
+	for _, i := range b.most {
+		n := int(math.Floor(uses[i] + 1e-4))
 		if n == 0 {
 			continue
 		}
-		q := b.all[b.most[j]]
-		taken[b.most[j]] += n
-		for k := range left {
-			left[k] -= n * q.counts[k]
-		}
-		if stock[q.sheet] != Unlimited {
-			stock[q.sheet] -= n
-		}
+		taken[i] += n
+		b.all[i].Take(left, stock, n)
 	}
-	for sheets := 0; sheets < 12; sheets++ {
+	for sheets := range 12 {
 		b.nodes = 0
 		if more, ok := b.exactly(left, stock, sheets); ok {
 			for _, i := range more {
@@ -90,7 +98,7 @@ func (b *batch) rounded(uses []float64) {
 // prove looks for plans with fewer sheets than the best, one at a time, and
 // raises the bound where there is none.
 func (b *batch) prove() {
-	for b.best != nil && b.lower < b.best.used && b.lower <= 12 {
+	for b.best() != nil && b.lower < b.best().used && b.lower <= 12 {
 		b.nodes = 0
 		found, ok := b.exactly(slices.Clone(b.demand), stockOf(b.p), b.lower)
 		switch {
@@ -99,8 +107,8 @@ func (b *batch) prove() {
 			for _, i := range found {
 				taken[i]++
 			}
-			before := b.best.used
-			if b.use(taken); b.best.used == before {
+			before := b.best().used
+			if b.use(taken); b.best().used == before {
 				return
 			}
 		case b.nodes > maxNodes:
@@ -119,7 +127,7 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 		if n <= 0 {
 			continue
 		}
-		a := int64(n) * area(b.kinds[k].size)
+		a := int64(n) * area(b.kinds[k].Size)
 		need += a
 		if worst < 0 || a > most {
 			worst, most = k, a
@@ -138,31 +146,33 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 	var options []option
 	for _, i := range b.most {
 		q := b.all[i]
-		if q.counts[worst] == 0 || stock[q.sheet] == 0 {
+		if q.Counts[worst] == 0 || stock[q.Sheet] == 0 {
 			continue
 		}
 		covers := int64(0)
-		for k, n := range q.counts {
-			covers += int64(min(n, max(left[k], 0))) * area(b.kinds[k].size)
+		for k, n := range q.Counts {
+			covers += int64(min(n, max(left[k], 0))) * area(b.kinds[k].Size)
 		}
-		if b.p.Sheets[q.sheet].Buy {
+		if b.p.Sheets[q.Sheet].Buy {
 			covers -= 1 << 60
 		}
 		options = append(options, option{i, covers})
 	}
 	slices.SortStableFunc(options, func(x, y option) int { return cmp.Compare(y.covers, x.covers) })
 	for _, o := range options {
-		q := b.all[o.at]
 		rest, after := slices.Clone(left), slices.Clone(stock)
-		for k, n := range q.counts {
-			rest[k] -= n
-		}
-		if after[q.sheet] != Unlimited {
-			after[q.sheet]--
-		}
+		b.all[o.at].Take(rest, after, 1)
 		if more, ok := b.exactly(rest, after, sheets-1); ok {
 			return append(more, o.at), true
 		}
 	}
 	return nil, false
+}
+
+func (b *batch) largest() int64 {
+	most := int64(0)
+	for _, s := range b.p.Sheets {
+		most = max(most, area(s.Size))
+	}
+	return most
 }

@@ -37,8 +37,13 @@ func (p *Problem) Key() string {
 		number(int64(s.Count))
 		flag(s.Buy)
 		flag(s.Kept)
+		number(int64(s.Price))
+		flag(s.Priced)
+		number(int64(s.Caliper))
 	}
 	number(int64(p.Limits.Longest))
 	number(int64(p.Limits.Deepest))
+	number(int64(p.Stack))
+	number(int64(p.Minute))
 	return string(b)
 }

@@ -1,13 +1,11 @@
 package trim
 
-import "yellow-parcel/core/card"
+import "yellow-parcel/core/pattern"
 
 // kind gathers the pieces that are cut alike: one size, paper and grain.
 type kind struct {
-	size     card.Size
-	count    int
-	up, side []bool // whether it lies upright, or turned, in each sheet
-	pieces   []int  // the problem's pieces of this kind
+	pattern.Kind
+	pieces []int // the problem's pieces of this kind
 }
 
 // kindsOf sorts the pieces of a problem by how they are cut. The error is a *NoSheetError or a *ManyError.
@@ -20,15 +18,15 @@ func kindsOf(p *Problem) ([]kind, error) {
 		}
 		same := Piece{Size: piece.Size, Paper: piece.Paper, Grain: piece.Grain}
 		if k, ok := at[same]; ok {
-			out[k].count += piece.Count
+			out[k].Count += piece.Count
 			out[k].pieces = append(out[k].pieces, i)
 			continue
 		}
-		k := kind{size: piece.Size, count: piece.Count, pieces: []int{i}}
+		k := kind{pattern.Kind{Size: piece.Size, Count: piece.Count}, []int{i}}
 		fits := false
 		for _, s := range p.Sheets {
-			up, side := ways(piece, s)
-			k.up, k.side = append(k.up, up), append(k.side, side)
+			up, side := piece.Ways(s)
+			k.Up, k.Side = append(k.Up, up), append(k.Side, side)
 			fits = fits || (up || side) && s.Count != 0
 			if (up || side) && min(int64(piece.Count), area(s.Size)/area(piece.Size)) > MostPieces {
 				return nil, &ManyError{piece, s}
@@ -41,4 +39,16 @@ func kindsOf(p *Problem) ([]kind, error) {
 		out = append(out, k)
 	}
 	return out, nil
+}
+
+// plain are the kinds as patterns know them, and the sheets.
+func plain(p *Problem, kinds []kind) ([]pattern.Kind, []pattern.Sheet) {
+	ks, sheets := make([]pattern.Kind, len(kinds)), make([]pattern.Sheet, len(p.Sheets))
+	for i, k := range kinds {
+		ks[i] = k.Kind
+	}
+	for i, s := range p.Sheets {
+		sheets[i] = pattern.Sheet{Size: s.Size, Count: s.Count, Buy: s.Buy}
+	}
+	return ks, sheets
 }

@@ -1,6 +1,11 @@
 package trim
 
-import "slices"
+import (
+	"slices"
+
+	"yellow-parcel/core/parts"
+	"yellow-parcel/core/pattern"
+)
 
 // listable is the most pieces of one sheet that are looked into in every way
 // they can lie; of smaller pieces the rows and columns of a grid lose little.
@@ -20,30 +25,46 @@ func Most(s Sheet, piece Piece, limits Limits) *Plan {
 	if err != nil || len(kinds) == 0 {
 		return nil
 	}
-	v := solver{p: &p, kinds: kinds, lower: 1}
+	v := newSolver(&p, kinds)
+	v.lower = 1
 	most, listed := 0, false
 	if piece.Count <= listable {
 		most, listed = v.everyWay()
 	}
 	if !listed {
-		for n := piece.Count; n > 0 && v.best == nil; n-- {
-			v.grids(0, 0, n, func(b *bin) {
-				if l, err := b.tree.layout(&p, kinds, 0); err == nil && len(l.Pieces) == n {
-					v.offer([]Layout{l})
-				}
-			})
+		for n := piece.Count; n > 0 && len(v.front) == 0; n-- {
+			v.grids(n)
 		}
 	}
-	return v.within(most)
+	return v.upTo(most)
 }
 
-// within is the best plan found, or one with more pieces, up to so many, that
+// grids offers a sheet with so many of its one piece in rows and columns, each
+// way they may lie.
+func (v *solver) grids(n int) {
+	one := v.kinds[0]
+	for _, turned := range []bool{false, true} {
+		z := one.Size
+		if turned {
+			z = z.Turned()
+		}
+		if turned && !one.Side[0] || !turned && !one.Up[0] {
+			continue
+		}
+		t := parts.New(v.p.Sheets[0].Size.Width, v.p.Sheets[0].Size.Height)
+		if t.Grid(0, z.Width, z.Height, turned, n) == n {
+			v.offer([]sheetful{{0, 1, t, t.Shape(0)}})
+		}
+	}
+}
+
+// upTo is the best plan found, or one with more pieces, up to so many, that
 // only the search finds: where the trimmer does not reach, the tightest shapes are not all there is.
-func (v *solver) within(most int) *Plan {
+func (v *solver) upTo(most int) *Plan {
 	var best *Plan
 	n := 0
-	if v.best != nil {
-		best = v.plan()
+	if len(v.front) > 0 {
+		best = chooser{v}.choices().By(FewestSheets)
 		n = len(best.Layouts[0].Pieces)
 	}
 	for n++; v.p.Limits != (Limits{}) && n <= most; n++ {
@@ -62,23 +83,20 @@ func (v *solver) within(most int) *Plan {
 // everyWay offers the fullest lists of pieces that can be cut, and tells how
 // many would come out were there no limits; false where there are too many to list.
 func (v *solver) everyWay() (most int, ok bool) {
-	found, ok := patternsOf(v.p, v.kinds, 0)
+	found, ok := pattern.List(v.plain, v.sheets, 0)
 	if !ok || len(found) == 0 {
 		return 0, ok
 	}
-	fuller := func(a, b pattern) int { return a.counts[0] - b.counts[0] }
-	most = slices.MaxFunc(found, fuller).counts[0]
+	fuller := func(a, b pattern.Pattern) int { return a.Counts[0] - b.Counts[0] }
+	most = slices.MaxFunc(found, fuller).Counts[0]
 	b := batch{solver: v, all: found}
 	b.drop()
 	if len(b.all) == 0 {
 		return most, true
 	}
-	fullest := slices.MaxFunc(b.all, fuller)
-	for _, s := range fullest.shapes {
-		for _, whole := range []bool{true, false} {
-			if l, err := b.draw(0, s, whole); err == nil {
-				v.offer([]Layout{l})
-			}
+	for _, s := range slices.MaxFunc(b.all, fuller).Shapes {
+		for _, way := range parts.Ways {
+			v.offer([]sheetful{v.laid(0, 1, s, way)})
 		}
 	}
 	return most, true

@@ -6,6 +6,7 @@ import (
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/pattern"
 	plane "yellow-parcel/core/shape"
 )
 
@@ -31,7 +32,7 @@ type Piece struct {
 }
 
 // Unlimited is the count of a sheet that can be had as often as needed.
-const Unlimited = -1
+const Unlimited = pattern.Unlimited
 
 // Sheet is stock to cut from. Grain is the side the fibres run along, empty when not known.
 // Sheets to Buy are taken only when those on hand do not do. A sheet that is
@@ -44,6 +45,10 @@ type Sheet struct {
 	Grain Side
 	Buy   bool
 	Kept  bool
+
+	Price   measure.Money
+	Priced  bool           // the price is known
+	Caliper measure.Length // how thick one is; zero where nothing is piled
 }
 
 // Limits are what the trimmer can do: the longest cut, and the deepest the
@@ -52,11 +57,15 @@ type Limits struct{ Longest, Deepest measure.Length }
 
 // Problem is what to cut from what. Steps bounds the search, not the time, so
 // that the same problem always gives the same plan; zero takes the usual.
+// Stack is how high a pile the trimmer cuts at once, zero for a sheet at a time;
+// Minute is what a minute's work costs.
 // Watch, when given, is told how the search goes and stops it by answering false.
 type Problem struct {
 	Pieces []Piece
 	Sheets []Sheet
 	Limits Limits
+	Stack  measure.Length
+	Minute measure.Money
 	Steps  int
 	Watch  func(done, steps, sheets int) bool
 }
@@ -77,16 +86,15 @@ type Rect struct {
 }
 
 // Chop is one cut from edge to edge of a part of a sheet. Set is the guide's
-// setting, measured from the side of the part that lies against it.
+// setting: the size of what is cut off, which lies against it, at the part's left or top.
 type Chop struct {
-	Number  int
-	Set     measure.Length
-	Length  measure.Length
-	Part    Rect
-	Across  bool           // the blade runs across the part's width; else down its height
-	At      measure.Length // where the blade falls, from the sheet's left or top edge
-	FromFar bool           // the guide holds the far part: it could not be set deep enough for the near one
-	after   int            // the cut that must come first; -1 for none
+	Number int
+	Set    measure.Length
+	Length measure.Length
+	Part   Rect
+	Across bool           // the blade runs across the part's width; else down its height
+	At     measure.Length // where the blade falls, from the sheet's left or top edge
+	after  int            // the cut that must come first; -1 for none
 }
 
 // Line is where the cut runs on its sheet, in millimetres: from edge to edge of
@@ -131,7 +139,25 @@ type Plan struct {
 	Bought     int // of them, sheets that are not on hand
 	LowerBound int // no plan uses fewer
 	Settings   int // distinct settings of the guide
-	Stopped    bool
+	Moves      int // of the guide, from one setting to the next: as many as there are steps
+	Paper      measure.Money
+	Seconds    int           // the usual time at the trimmer
+	Labour     measure.Money // what that costs
+}
+
+// Trouble is what the plan asks of hands: how often the guide is moved, and how many layouts there are to follow.
+func (p *Plan) Trouble() int { return p.Moves + len(p.Layouts) }
+
+// Money is what the plan costs: its paper, and the time at the trimmer.
+func (p *Plan) Money() measure.Money { return p.Paper + p.Labour }
+
+// Strokes is how often the blade falls.
+func (p *Plan) Strokes() int {
+	n := 0
+	for _, s := range p.Steps {
+		n += s.Strokes
+	}
+	return n
 }
 
 // Proved tells whether no plan could use fewer sheets.
@@ -176,8 +202,14 @@ func (e *ReachError) Error() string {
 // Takes tells whether a sheet may be cut into pieces of a paper; "" is any.
 func (s Sheet) Takes(paper string) bool { return paper == s.Paper || paper == "" && !s.Kept }
 
-// ways tells how a piece may lie in a sheet: upright, turned.
-func ways(p Piece, s Sheet) (upright, turned bool) {
+// Lies tells whether a piece lies in a sheet at all, by its size, its paper and the grain.
+func (p Piece) Lies(s Sheet) bool {
+	upright, turned := p.Ways(s)
+	return upright || turned
+}
+
+// Ways tells how a piece may lie in a sheet: upright, turned.
+func (p Piece) Ways(s Sheet) (upright, turned bool) {
 	if !s.Takes(p.Paper) {
 		return false, false
 	}
@@ -192,8 +224,9 @@ func ways(p Piece, s Sheet) (upright, turned bool) {
 
 // Step is one setting of the guide and the cuts made at it, across the whole batch.
 type Step struct {
-	Set  measure.Length
-	Cuts []StepCut
+	Set     measure.Length
+	Cuts    []StepCut
+	Strokes int // of the blade, with parts of one size piled
 }
 
 // StepCut is a cut of a layout, by its number, made once for each sheet of it.

@@ -2,10 +2,11 @@ package trim
 
 import (
 	"cmp"
-	"fmt"
 	"math"
-	"math/rand/v2"
 	"slices"
+
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/pattern"
 )
 
 // The usual work for a plan, in places looked at: about a hundredth of a second
@@ -13,82 +14,201 @@ import (
 const (
 	QuickWork    = 300_000
 	ThoroughWork = 14_000_000
+
+	everyday     = 4 // kinds of a batch that is planned as one types
+	everydayWork = 80_000
 )
 
 // searchable is the most single pieces that are packed one by one; a larger
-// batch is cut by repeated layouts.
+// batch is cut by repeated layouts, and what these leave is packed.
 const searchable = 400
 
-// Solve plans the cuts of a batch: the fewest sheets, then the fewest settings
-// of the guide, then the largest offcut. The error is a *NoSheetError, a
-// *ManyError, a *ReachError or ErrShort.
+// Solve plans the cuts of a batch on the fewest sheets. The error is as Choose gives it.
 func Solve(p Problem) (*Plan, error) {
+	c, err := Choose(p)
+	if err != nil {
+		return nil, err
+	}
+	return c.By(FewestSheets), nil
+}
+
+// Choose plans the cuts of a batch in the ways worth choosing between. Sheets to
+// buy are taken only where those on hand do not do. The error is a *NoSheetError,
+// a *ManyError, a *ReachError or ErrShort.
+func Choose(p Problem) (*Choices, error) {
 	if p.Steps == 0 {
 		p.Steps = QuickWork
 	}
+	if p.mayDo() {
+		onHand := p
+		onHand.Sheets = slices.Clone(p.Sheets)
+		for i := range onHand.Sheets {
+			if onHand.Sheets[i].Buy {
+				onHand.Sheets[i].Count = 0
+			}
+		}
+		if c, err := choose(onHand); err == nil {
+			return c, nil
+		}
+	}
+	return choose(p)
+}
+
+// mayDo tells whether some sheets are to buy, and those on hand are large enough by area alone.
+func (p *Problem) mayDo() bool {
+	buy, need, have := false, int64(0), int64(0)
+	for _, s := range p.Sheets {
+		switch {
+		case s.Buy:
+			buy = true
+		case s.Count == Unlimited:
+			have = math.MaxInt64 / 2
+		default:
+			have = min(have+int64(s.Count)*area(s.Size), math.MaxInt64/2)
+		}
+	}
+	for _, q := range p.Pieces {
+		need += int64(max(0, q.Count)) * area(q.Size)
+	}
+	return buy && need <= have
+}
+
+func choose(p Problem) (*Choices, error) {
 	kinds, err := kindsOf(&p)
 	if err != nil {
 		return nil, err
 	}
-	if len(kinds) == 0 {
-		return &Plan{}, nil
+	if len(kinds) <= everyday && p.Steps == QuickWork {
+		p.Steps = everydayWork
 	}
-	v := solver{p: &p, kinds: kinds, lower: bound(&p)}
-	if err := v.listed(); err != nil {
+	if len(kinds) == 0 {
+		return &Choices{Plans: []*Plan{{}}}, nil
+	}
+	v := newSolver(&p, kinds)
+	v.lower = pattern.Bound(v.plain, v.sheets)
+	listed, err := v.listed()
+	if err != nil {
 		return nil, err
 	}
-	if v.best == nil || v.best.used > v.lower {
-		v.repeated()
+	proved := listed && v.proved()
+	if !proved || v.matters() {
+		m := newMaker(v)
+		if !proved {
+			m.generated()
+		}
+		if v.matters() {
+			m.dive(v.costs(price), shares[1])
+		}
+	}
+	if !v.proved() {
 		v.searched()
 	}
-	if v.best == nil {
+	if len(v.front) == 0 {
 		return nil, cmp.Or(v.refusal, ErrShort)
 	}
-	return v.plan(), nil
+	return chooser{v}.choices(), nil
 }
 
-// solver gathers candidates and keeps the best.
+// solver gathers candidates and keeps those that are best in some way.
 type solver struct {
 	p       *Problem
 	kinds   []kind
+	plain   []pattern.Kind
+	sheets  []pattern.Sheet
+	demand  []int // by kind
 	lower   int
-	best    *candidate
+	front   []*candidate
 	refusal error // why a candidate could not be cut
 	stopped bool
+	priced  bool // the price of every sheet is known
+	work    int
 }
 
-// candidate is a whole set of layouts for the batch.
+func newSolver(p *Problem, kinds []kind) *solver {
+	v := &solver{p: p, kinds: kinds, priced: true}
+	v.plain, v.sheets = plain(p, kinds)
+	for _, k := range kinds {
+		v.demand = append(v.demand, k.Count)
+	}
+	for _, s := range p.Sheets {
+		v.priced = v.priced && s.Priced
+	}
+	return v
+}
+
+// candidate is a whole set of sheetfuls for the batch.
 type candidate struct {
-	layouts      []Layout
-	bought, used int
-	settings     int
-	offcut       int64
+	fulls    []sheetful
+	bought   int           // sheets that are not on hand
+	bill     measure.Money // what they cost, where every price is known
+	used     int
+	paper    measure.Money
+	settings int // at least
+	offcut   int64
 }
 
-// offer keeps a candidate when it is better than the best so far.
-func (v *solver) offer(layouts []Layout) {
-	c := candidate{layouts: layouts, settings: len(settings(layouts))}
-	taken := map[int]int{}
-	for _, l := range layouts {
-		c.used += l.Count
-		taken[l.Sheet] += l.Count
-		if v.p.Sheets[l.Sheet].Buy {
-			c.bought += l.Count
+// trouble is what a candidate asks of hands: settings and layouts.
+func (c *candidate) trouble() int { return c.settings + len(c.fulls) }
+
+// beats tells whether a candidate is no worse in any way than another.
+func (c *candidate) beats(o *candidate) bool {
+	if order := cmp.Or(cmp.Compare(c.bill, o.bill), cmp.Compare(c.bought, o.bought)); order != 0 {
+		return order < 0
+	}
+	if c.used > o.used || c.trouble() > o.trouble() || c.paper > o.paper {
+		return false
+	}
+	return c.used < o.used || c.trouble() < o.trouble() || c.paper < o.paper || c.offcut >= o.offcut
+}
+
+// offer keeps a candidate unless another is better in every way.
+func (v *solver) offer(fulls []sheetful) {
+	c := &candidate{fulls: fulls}
+	taken := make([]int, len(v.p.Sheets))
+	for _, f := range fulls {
+		s := v.p.Sheets[f.sheet]
+		c.used += f.count
+		taken[f.sheet] += f.count
+		if v.priced {
+			c.paper += s.Price * measure.Money(f.count)
 		}
-		for _, o := range l.Offcuts {
-			c.offcut = max(c.offcut, area(o.Size))
+		if s.Buy {
+			c.bought += f.count
+			if v.priced {
+				c.bill += s.Price * measure.Money(f.count)
+			}
 		}
+		c.offcut = max(c.offcut, f.tree.Largest())
 	}
 	for s, n := range taken {
 		if most := v.p.Sheets[s].Count; most != Unlimited && n > most {
 			return
 		}
 	}
-	if v.best == nil || cmp.Or(cmp.Compare(c.bought, v.best.bought), cmp.Compare(c.used, v.best.used),
-		cmp.Compare(c.settings, v.best.settings), cmp.Compare(v.best.offcut, c.offcut)) < 0 {
-		v.best = &c
+	b, err := benchOf(v.p, v.kinds, fulls)
+	if err != nil {
+		v.refuse(err)
+		return
 	}
+	c.settings = b.begin().needed
+	if slices.ContainsFunc(v.front, func(o *candidate) bool { return o.beats(c) }) {
+		return
+	}
+	v.front = append(slices.DeleteFunc(v.front, func(o *candidate) bool { return c.beats(o) }), c)
 }
+
+// best is the candidate with the fewest sheets; nil where there is none.
+func (v *solver) best() *candidate {
+	if len(v.front) == 0 {
+		return nil
+	}
+	return slices.MinFunc(v.front, func(a, b *candidate) int {
+		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(b.offcut, a.offcut))
+	})
+}
+
+// proved tells whether no plan could use fewer sheets than the best.
+func (v *solver) proved() bool { return len(v.front) > 0 && v.best().used <= v.lower }
 
 // refuse keeps the first reason why a layout could not be cut.
 func (v *solver) refuse(err error) {
@@ -97,47 +217,8 @@ func (v *solver) refuse(err error) {
 	}
 }
 
-// repeated cuts the batch by one layout after another, each used as often as
-// the pieces still wanted allow.
-func (v *solver) repeated() {
-	const tries = 12
-	for try := range 3 {
-		rng := rand.New(rand.NewPCG(uint64(try), 1))
-		left := make([]int, len(v.kinds))
-		for k, one := range v.kinds {
-			left[k] = one.count
-		}
-		stock := stockOf(v.p)
-		var layouts []Layout
-		for slices.Max(left) > 0 {
-			b, counts := v.fullest(left, stock, rng, tries)
-			if b == nil {
-				return
-			}
-			times := math.MaxInt
-			for k, n := range counts {
-				if n > 0 {
-					times = min(times, left[k]/n)
-				}
-			}
-			if stock[b.sheet] != Unlimited {
-				times = min(times, stock[b.sheet])
-				stock[b.sheet] -= times
-			}
-			for k, n := range counts {
-				left[k] -= n * times
-			}
-			l, err := b.tree.layout(v.p, v.kinds, b.sheet)
-			if err != nil {
-				v.refuse(err)
-				return
-			}
-			l.Count = times
-			layouts = append(layouts, l)
-		}
-		v.offer(layouts)
-	}
-}
+// raise notes that no plan uses fewer sheets than a cover in fractions.
+func (v *solver) raise(least float64) { v.lower = max(v.lower, int(math.Ceil(least-1e-4))) }
 
 func stockOf(p *Problem) []int {
 	out := make([]int, len(p.Sheets))
@@ -147,178 +228,40 @@ func stockOf(p *Problem) []int {
 	return out
 }
 
-// fullest fills one sheet as well as a few tries can.
-func (v *solver) fullest(left, stock []int, rng *rand.Rand, tries int) (*bin, []int) {
-	var best *bin
-	var counts []int
-	most := 0.0
-	offer := func(b *bin) {
-		got, filled := make([]int, len(v.kinds)), 0.0
-		for _, p := range b.tree.parts {
-			if p.holds >= 0 {
-				got[p.holds]++
-				filled += float64(p.w) * float64(p.h)
-			}
-		}
-		if filled > most {
-			most, best, counts = filled, b, got
-		}
-	}
-	for i, sheet := range v.p.Sheets {
-		if stock[i] == 0 || sheet.Buy && best != nil && !v.p.Sheets[best.sheet].Buy {
-			continue
-		}
-		for k := range v.kinds {
-			v.grids(k, i, left[k], offer)
-		}
-		pool := v.fitting(left, i)
-		if len(pool) > mostFitted {
-			continue
-		}
-		for try := range tries {
-			s := v.searchFor(rng)
-			s.bins = []*bin{newBin(v.p, i)}
-			s.pool = slices.Clone(pool)
-			s.refill(try > 0)
-			offer(s.bins[0])
-		}
-	}
-	return best, counts
+// matters tells whether a plan can be cheaper than another for what its sheets cost.
+func (v *solver) matters() bool {
+	return v.priced && slices.ContainsFunc(v.p.Sheets, func(s Sheet) bool { return s.Price != v.p.Sheets[0].Price })
 }
 
-// mostFitted is how many pieces one sheet is filled with by trial; more lie in grids.
-const mostFitted = 150
-
-// fitting are the pieces that could come out of one sheet, by area alone.
-func (v *solver) fitting(left []int, sheet int) []int {
-	var pool []int
-	for k, one := range v.kinds {
-		for range min(left[k], int(area(v.p.Sheets[sheet].Size)/area(one.size))) {
-			pool = append(pool, k)
+// costs are what a sheet is taken to cost: one each, and one that is bought far more.
+func (v *solver) costs(each func(Sheet) float64) []float64 {
+	const far = 1000
+	out := make([]float64, len(v.p.Sheets))
+	for i, s := range v.p.Sheets {
+		if out[i] = each(s); s.Buy {
+			out[i] *= far
 		}
 	}
-	return pool
+	return out
 }
 
-// grids fills a sheet with one kind in rows and columns, each way it may lie.
-func (v *solver) grids(k, sheet, left int, offer func(*bin)) {
-	one := v.kinds[k]
-	for _, turned := range []bool{false, true} {
-		z := one.size
-		if turned {
-			z = z.Turned()
-		}
-		if left == 0 || turned && !one.side[sheet] || !turned && !one.up[sheet] {
-			continue
-		}
-		b := newBin(v.p, sheet)
-		b.tree.grid(k, z.Width, z.Height, turned, left)
-		offer(b)
-	}
-}
+// each is a cost of one for every sheet, bought or not.
+func (v *solver) each() []float64 { return slices.Repeat([]float64{1}, len(v.p.Sheets)) }
 
-func (v *solver) searchFor(rng *rand.Rand) *search {
-	largest := int64(0)
-	for _, s := range v.p.Sheets {
-		largest = max(largest, area(s.Size))
-	}
-	return &search{p: v.p, kinds: v.kinds, rng: rng, unit: float64(largest)}
-}
+func one(Sheet) float64 { return 1 }
 
-// searched packs the pieces one by one.
-func (v *solver) searched() {
-	total := 0
-	for _, k := range v.kinds {
-		total += k.count
-	}
-	if total > searchable || v.best != nil && v.best.used <= v.lower {
-		return
-	}
-	s := v.searchFor(rand.New(rand.NewPCG(1, 2)))
-	done, ok := s.pack(v.lower, v.p.Steps, func(sheets int) bool {
-		v.stopped = v.p.Watch != nil && !v.p.Watch(s.work, v.p.Steps, sheets)
+// price is a sheet's in its currency, and a little for the sheet itself.
+func price(s Sheet) float64 { return float64(s.Price)/float64(measure.Single) + 1e-3 }
+
+// watch tells how the search goes; it answers false where it is to stop.
+func (v *solver) watch(done int) bool {
+	if v.p.Watch == nil || v.stopped {
 		return !v.stopped
-	})
-	if !ok {
-		return
 	}
-	var layouts []Layout
-	for _, b := range done {
-		l, err := b.tree.layout(v.p, v.kinds, b.sheet)
-		if err != nil {
-			v.refuse(err)
-			return
-		}
-		layouts = append(layouts, l)
+	used := 0
+	if b := v.best(); b != nil {
+		used = b.used
 	}
-	v.offer(layouts)
-}
-
-// merged counts layouts that are cut alike as one.
-func merged(layouts []Layout) []Layout {
-	var out []Layout
-	at := map[string]int{}
-	for _, l := range layouts {
-		key := fmt.Sprint(l.Sheet, l.Pieces, l.Cuts)
-		if i, ok := at[key]; ok {
-			out[i].Count += l.Count
-			continue
-		}
-		at[key] = len(out)
-		out = append(out, l)
-	}
-	return out
-}
-
-// plan names the pieces of the best candidate and puts its cuts in order.
-func (v *solver) plan() *Plan {
-	layouts := merged(v.named(v.best.layouts))
-	slices.SortStableFunc(layouts, func(a, b Layout) int { return cmp.Compare(b.Count, a.Count) })
-	return &Plan{
-		Layouts: layouts, Steps: stepsOf(layouts), Used: v.best.used, Bought: v.best.bought,
-		LowerBound: min(v.lower, v.best.used), Settings: v.best.settings, Stopped: v.stopped,
-	}
-}
-
-// named gives every place of a kind to one of the problem's pieces. Pieces of
-// one kind are cut alike, so a layout is only taken apart where the pieces of a
-// kind change.
-func (v *solver) named(layouts []Layout) []Layout {
-	left := make([]int, len(v.p.Pieces))
-	for i, piece := range v.p.Pieces {
-		left[i] = piece.Count
-	}
-	var out []Layout
-	for _, l := range layouts {
-		for l.Count > 0 {
-			one, times := l, l.Count
-			one.Pieces = slices.Clone(l.Pieces)
-			takes := map[int]int{}
-			for i, at := range one.Pieces {
-				piece := v.pick(at.Piece, left, takes)
-				takes[piece]++
-				one.Pieces[i].Piece, one.Pieces[i].Name = piece, v.p.Pieces[piece].Name
-			}
-			for piece, n := range takes {
-				times = min(times, left[piece]/n)
-			}
-			for piece, n := range takes {
-				left[piece] -= n * times
-			}
-			one.Count = times
-			l.Count -= times
-			out = append(out, one)
-		}
-	}
-	return out
-}
-
-// pick is the first piece of a kind that is still wanted.
-func (v *solver) pick(k int, left []int, takes map[int]int) int {
-	for _, piece := range v.kinds[k].pieces {
-		if left[piece] > takes[piece] {
-			return piece
-		}
-	}
-	return v.kinds[k].pieces[0]
+	v.stopped = !v.p.Watch(min(done, v.p.Steps), v.p.Steps, used)
+	return !v.stopped
 }

@@ -10,6 +10,7 @@ import (
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/pattern"
 )
 
 // check makes every cut of a plan with paper and blade, and counts what falls out.
@@ -38,14 +39,8 @@ func check(p Problem, plan *Plan) error {
 				far.X, far.Width = c.At, c.Part.Width-near.Width
 			}
 			set, length := near.Width, c.Part.Height
-			if c.FromFar {
-				set = far.Width
-			}
 			if c.Across {
 				set, length = near.Height, c.Part.Width
-				if c.FromFar {
-					set = far.Height
-				}
 			}
 			if min(near.Width, near.Height, far.Width, far.Height) <= 0 || c.Set != set || c.Length != length {
 				return fmt.Errorf("layout %d, cut %d: %+v", i, c.Number, c)
@@ -62,7 +57,7 @@ func check(p Problem, plan *Plan) error {
 			if q.Turned {
 				size = size.Turned()
 			}
-			up, side := ways(want, p.Sheets[l.Sheet])
+			up, side := want.Ways(p.Sheets[l.Sheet])
 			if size != q.Size || q.Name != want.Name || q.Turned && !side || !q.Turned && !up {
 				return fmt.Errorf("layout %d: %+v does not lie as it may: %+v", i, q, want)
 			}
@@ -95,7 +90,7 @@ func check(p Problem, plan *Plan) error {
 			return fmt.Errorf("%d of %d %s", n, p.Pieces[i].Count, p.Pieces[i].Name)
 		}
 	}
-	if total != plan.Used || plan.LowerBound > plan.Used || plan.Settings != len(settings(plan.Layouts)) {
+	if total != plan.Used || plan.LowerBound > plan.Used || plan.Moves != len(plan.Steps) {
 		return fmt.Errorf("%d sheets, said %d, at least %d; %d settings", total, plan.Used, plan.LowerBound, plan.Settings)
 	}
 	return checkSteps(plan)
@@ -303,6 +298,24 @@ func TestSmallBatchesAreExact(t *testing.T) {
 	}
 }
 
+func TestBoundIsNeverAboveTheFewest(t *testing.T) {
+	rng := rand.New(rand.NewSource(21))
+	for range 40 {
+		p := Problem{Sheets: []Sheet{{Name: "sheet", Size: size(measure.Length(16+rng.Intn(8)), measure.Length(16+rng.Intn(8))), Count: Unlimited}}}
+		for range 1 + rng.Intn(5) {
+			p.Pieces = append(p.Pieces, Piece{Name: "piece", Size: size(measure.Length(3+rng.Intn(13)), measure.Length(3+rng.Intn(13))), Count: 1})
+		}
+		kinds, err := kindsOf(&p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		plain, sheets := plain(&p, kinds)
+		if low, high := pattern.Bound(plain, sheets), fewest(p); low > high {
+			t.Fatalf("%+v: at least %d, but %d do", p, low, high)
+		}
+	}
+}
+
 func TestWhatCannotBeCutIsSaid(t *testing.T) {
 	var no *NoSheetError
 	if _, err := Solve(Problem{Pieces: []Piece{{Name: "map", Size: size(30*in, 9*in), Count: 1}}, Sheets: []Sheet{letter}}); !errors.As(err, &no) || no.Piece.Name != "map" {
@@ -361,5 +374,29 @@ func BenchmarkBatch(b *testing.B) {
 		if _, err := Solve(p); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// Problems that differ in anything that a plan hangs on have different keys.
+func TestEveryFigureIsPartOfTheKey(t *testing.T) {
+	whole := func() *Problem {
+		return &Problem{Pieces: []Piece{{Name: "a", Size: size(1, 2), Count: 3}}, Sheets: []Sheet{{Name: "s", Size: size(4, 5), Count: 6}}}
+	}
+	seen := map[string]int{whole().Key(): -1}
+	for i, change := range []func(*Problem){
+		func(p *Problem) { p.Pieces[0].Name = "b" }, func(p *Problem) { p.Pieces[0].Size.Width++ }, func(p *Problem) { p.Pieces[0].Size.Height++ },
+		func(p *Problem) { p.Pieces[0].Count++ }, func(p *Problem) { p.Pieces[0].Paper = "b" }, func(p *Problem) { p.Pieces[0].Grain = Width },
+		func(p *Problem) { p.Sheets[0].Name = "t" }, func(p *Problem) { p.Sheets[0].Size.Width++ }, func(p *Problem) { p.Sheets[0].Count++ },
+		func(p *Problem) { p.Sheets[0].Paper = "b" }, func(p *Problem) { p.Sheets[0].Grain = Height }, func(p *Problem) { p.Sheets[0].Buy = true },
+		func(p *Problem) { p.Sheets[0].Kept = true }, func(p *Problem) { p.Sheets[0].Price = 1 }, func(p *Problem) { p.Sheets[0].Priced = true },
+		func(p *Problem) { p.Sheets[0].Caliper = 1 }, func(p *Problem) { p.Limits.Longest = 1 }, func(p *Problem) { p.Limits.Deepest = 1 },
+		func(p *Problem) { p.Stack = 1 }, func(p *Problem) { p.Minute = 1 }, func(p *Problem) { p.Pieces = append(p.Pieces, p.Pieces[0]) },
+	} {
+		p := whole()
+		change(p)
+		if before, ok := seen[p.Key()]; ok {
+			t.Errorf("change %d has the key of %d", i, before)
+		}
+		seen[p.Key()] = i
 	}
 }

@@ -18,7 +18,11 @@ const useful = measure.Inch
 type Batch struct {
 	Problem trim.Problem
 	Sheets  []brief.Sheet // those of the problem, in its order
-	Plan    *trim.Plan
+	OnHand  int           // how many of the sheets are on hand, the first ones
+	Cards   int           // without those to spare
+	Spare   int
+	Plans   *trim.Choices // the ways worth choosing between
+	Plan    *trim.Plan    // the one that is cut
 	Err     error
 	Offcuts []Offcut  // worth keeping, the largest first
 	Missing []Missing // to buy
@@ -42,13 +46,11 @@ type Cost struct {
 }
 
 // Bought tells whether a sheet of the problem is not on hand.
-func (r *Result) Bought(sheet int) bool {
-	return sheet >= len(r.Brief.Stock.OnHand) && len(r.Brief.Stock.OnHand) > 0
+func (b *Batch) Bought(sheet int) bool {
+	return sheet >= b.OnHand && b.OnHand > 0
 }
 
-// batchOf is every piece of the batch and every sheet it may come from. Without
-// stock the sheet of the job is had as often as needed; with stock it is what
-// would be bought where that does not do.
+// batchOf is every piece of the batch and every sheet it may come from.
 func batchOf(r *Result) Batch {
 	b := r.Brief
 	n := b.Quantity + b.Stock.Spare
@@ -59,88 +61,122 @@ func batchOf(r *Result) Batch {
 			base.Grain = trim.Width
 		}
 	}
-	p := trim.Problem{Pieces: []trim.Piece{base}, Limits: b.Tools.Trimmer}
+	pieces := []trim.Piece{base}
 	for i, z := range r.Layers.Stack {
-		p.Pieces = append(p.Pieces, trim.Piece{Name: b.Layers.Each[i].Name, Size: z, Count: n, Paper: b.Layers.Each[i].Paper.Name})
+		pieces = append(pieces, trim.Piece{Name: b.Layers.Each[i].Name, Size: z, Count: n, Paper: b.Layers.Each[i].Paper.Name})
 	}
 	if b.Layers.Inside > 0 {
-		p.Pieces = append(p.Pieces, trim.Piece{Name: "inside panel", Size: r.Layers.Inside, Count: n})
+		pieces = append(pieces, trim.Piece{Name: "inside panel", Size: r.Layers.Inside, Count: n})
 	}
-	out := Batch{Sheets: slices.Clone(b.Stock.OnHand)}
-	for _, s := range b.Stock.OnHand {
-		p.Sheets = append(p.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: s.Count, Paper: s.Paper.Name, Grain: s.Grain})
-	}
-	buy := func(s brief.Sheet, paper string) {
-		out.Sheets = append(out.Sheets, s)
-		p.Sheets = append(p.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: trim.Unlimited, Paper: paper, Grain: s.Grain, Buy: len(b.Stock.OnHand) > 0})
-	}
-	for _, name := range papers(b) {
-		buy(toBuy(b, name), name)
-	}
-	keep(p.Sheets, b)
-	// Where none of those gives a piece, another sheet of those on hand is bought for it.
-	for _, piece := range p.Pieces {
-		if slices.ContainsFunc(p.Sheets[len(b.Stock.OnHand):], func(s trim.Sheet) bool { return gives(s, piece, p.Limits) }) {
-			continue
-		}
-		if i := slices.IndexFunc(p.Sheets[:len(b.Stock.OnHand)], func(s trim.Sheet) bool { return gives(s, piece, p.Limits) }); i >= 0 {
-			s := b.Stock.OnHand[i]
-			s.Item = ""
-			buy(s, s.Paper.Name)
-		}
-	}
-	out.Problem = p
+	out := BatchOf(pieces, b.Stock, b.Tools, Calipers(b))
+	out.Cards, out.Spare = b.Quantity, b.Stock.Spare
+	out.Keep(b)
 	return out
 }
 
-// gives tells whether a piece comes out of a sheet of its paper, its grain and the trimmer's reach observed.
-func gives(s trim.Sheet, piece trim.Piece, limits trim.Limits) bool {
-	if !s.Takes(piece.Paper) {
-		return false
+// Calipers tells how thick a paper is, by its name: a base's, or a layer's own;
+// of one that nobody names the thickest base.
+func Calipers(briefs ...*brief.Brief) func(paper string) measure.Length {
+	return func(paper string) measure.Length {
+		thickest := measure.Length(0)
+		for _, b := range briefs {
+			if thickest = max(thickest, b.Base.Caliper()); paper == "" {
+				continue
+			}
+			if paper == b.Base.Paper.Name {
+				return b.Base.Caliper()
+			}
+			for _, l := range b.Layers.Each {
+				if l.Material != nil && l.Paper.Name == paper {
+					return l.Material.Thickness
+				}
+			}
+		}
+		return thickest
 	}
-	if piece.Grain == "" && limits == (trim.Limits{}) {
-		return yields(s.Size, piece.Size)
+}
+
+// BatchOf is pieces and the sheets they may come from. Without stock the job's
+// own sheet is had as often as needed; with stock any sheet listed can be bought,
+// and the job's own, where those on hand do not do.
+func BatchOf(pieces []trim.Piece, stock brief.Stock, tools brief.Tools, caliper func(paper string) measure.Length) Batch {
+	out := Batch{OnHand: len(stock.OnHand), Problem: trim.Problem{Pieces: pieces, Limits: tools.Trimmer, Stack: tools.Stack, Minute: tools.Minute}}
+	add := func(s brief.Sheet, paper string, count int, buy bool) {
+		out.Sheets = append(out.Sheets, s)
+		out.Problem.Sheets = append(out.Problem.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: count, Paper: paper, Grain: s.Grain, Buy: buy,
+			Price: s.Price, Priced: s.Priced, Caliper: caliper(paper)})
 	}
-	return trim.Most(s, piece, limits) != nil
+	for _, s := range stock.OnHand {
+		add(s, s.Paper.Name, s.Count, false)
+	}
+	for _, s := range forSale(pieces, stock) {
+		add(s, s.Paper.Name, trim.Unlimited, len(stock.OnHand) > 0)
+	}
+	return out
+}
+
+// forSale are the sheets that could be bought: those listed, each once; and the
+// job's own where none listed gives a piece, of that piece's paper.
+func forSale(pieces []trim.Piece, stock brief.Stock) []brief.Sheet {
+	var out []brief.Sheet
+	for _, s := range stock.OnHand {
+		s.Item = ""
+		at := slices.IndexFunc(out, func(o brief.Sheet) bool {
+			return o.Size == s.Size && o.Paper.Name == s.Paper.Name && o.Grain == s.Grain
+		})
+		switch {
+		case at < 0:
+			out = append(out, s)
+		case !out[at].Priced:
+			out[at].Price, out[at].Priced = s.Price, s.Priced
+		}
+	}
+	for i, p := range pieces {
+		if i > 0 && p.Paper == "" {
+			p.Paper = pieces[0].Paper // what names none is cut from what the base is cut from
+		}
+		if !slices.ContainsFunc(out, func(s brief.Sheet) bool {
+			return p.Lies(trim.Sheet{Size: s.Size, Paper: s.Paper.Name, Grain: s.Grain}) ||
+				s.Size == stock.Sheet.Size && (p.Paper == "" || p.Paper == s.Paper.Name) // another would be no better
+		}) {
+			out = append(out, brief.Sheet{Bought: stock.Sheet, Paper: brief.Paper{Name: p.Paper}})
+		}
+	}
+	return out
 }
 
 // oneSheet is how the job's own sheet is cut into bases, within the trimmer's
 // reach and along the grain where that is asked for and known.
 func (r *Result) oneSheet() *trim.Plan {
 	base := r.Batch.Problem.Pieces[0]
-	sheet := toBuy(r.Brief, base.Paper)
-	base.Paper = ""
 	one := trim.Sheet{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}
-	if sheet.Size == one.Size {
-		one.Grain = sheet.Grain
+	for _, s := range r.Brief.Stock.OnHand {
+		if s.Size == one.Size && (base.Paper == "" || s.Paper.Name == base.Paper) {
+			one.Grain = s.Grain
+			break
+		}
 	}
-	return trim.Most(one, base, r.Brief.Tools.Trimmer)
+	base.Paper = ""
+	return r.how.Memory.Most(one, base, r.Brief.Tools.Trimmer)
 }
 
 // Useful tells whether an offcut is worth keeping for layers.
 func Useful(z card.Size) bool { return min(z.Width, z.Height) >= useful }
 
-// papers are the papers the pieces ask for; "" stands for any.
-func papers(b *brief.Brief) []string {
-	out := []string{b.Base.Paper.Name}
-	for _, l := range b.Layers.Each {
-		if l.Paper.Name != "" { // what names none is cut from what the base is cut from
-			out = append(out, l.Paper.Name)
-		}
-	}
-	slices.Sort(out)
-	return slices.Compact(out)
-}
-
-// keep holds the sheets of a layer's own paper back from pieces that ask for
+// Keep holds the sheets of a layer's own paper back from pieces that ask for
 // none: a coloured layer would colour the base. Where nothing else is on hand
 // they are cut into everything.
-func keep(sheets []trim.Sheet, b *brief.Brief) {
+func (b *Batch) Keep(briefs ...*brief.Brief) {
 	own := func(s trim.Sheet) bool {
-		return s.Paper != "" && s.Paper != b.Base.Paper.Name &&
-			slices.ContainsFunc(b.Layers.Each, func(l brief.Layer) bool { return l.Paper.Name == s.Paper })
+		layer, base := false, false
+		for _, of := range briefs {
+			base = base || s.Paper == of.Base.Paper.Name
+			layer = layer || slices.ContainsFunc(of.Layers.Each, func(l brief.Layer) bool { return l.Paper.Name == s.Paper })
+		}
+		return s.Paper != "" && layer && !base
 	}
-	if len(b.Stock.OnHand) > 0 && !slices.ContainsFunc(sheets[:len(b.Stock.OnHand)], func(s trim.Sheet) bool { return !own(s) }) {
+	sheets := b.Problem.Sheets
+	if b.OnHand > 0 && !slices.ContainsFunc(sheets[:b.OnHand], func(s trim.Sheet) bool { return !own(s) }) {
 		return
 	}
 	for i := range sheets {
@@ -148,34 +184,20 @@ func keep(sheets []trim.Sheet, b *brief.Brief) {
 	}
 }
 
-// toBuy is a sheet that could be had of a paper: as the one on hand is, or the job's own.
-func toBuy(b *brief.Brief, paper string) brief.Sheet {
-	for _, s := range b.Stock.OnHand {
-		if s.Paper.Name == paper && paper != "" {
-			s.Item = ""
-			return s
-		}
-	}
-	out := brief.Sheet{Bought: b.Stock.Sheet, Paper: brief.Paper{Name: paper}}
-	for _, s := range b.Stock.OnHand {
-		if s.ID == out.ID && s.Size == out.Size && paper == "" {
-			out.Price, out.Priced, out.Grain = s.Price, s.Priced, s.Grain
-		}
-	}
-	return out
-}
-
-func (b *Batch) solve(r *Result) {
-	if b.Plan, b.Err = r.how.Solve(b.Problem); b.Err != nil {
+// Solve plans the cuts, and takes the plan that is asked for.
+func (b *Batch) Solve(solve Solver, aim trim.Aim) {
+	if b.Plans, b.Err = solve(b.Problem); b.Err != nil {
 		return
 	}
+	b.Plan = b.Plans.By(aim)
 	b.leftOver()
 	for _, l := range b.Plan.Layouts {
-		if r.Bought(l.Sheet) {
+		if b.Bought(l.Sheet) {
 			b.miss(l.Sheet, l.Count)
 		}
 	}
-	b.cost(r.Brief.Quantity)
+	slices.SortStableFunc(b.Missing, func(x, y Missing) int { return cmp.Compare(x.Sheet, y.Sheet) })
+	b.cost()
 }
 
 // miss counts a sheet to buy; of one name and paper it is one line.
@@ -200,8 +222,8 @@ func (b *Batch) ToBuy() int {
 }
 
 // LiesAcross tells whether only its grain keeps a piece out of the sheets.
-func (r *Result) LiesAcross(piece trim.Piece) bool {
-	return piece.Grain != "" && r.comesOut(piece.Size, piece.Paper)
+func (b *Batch) LiesAcross(piece trim.Piece) bool {
+	return piece.Grain != "" && b.comesOut(piece.Size, piece.Paper)
 }
 
 // leftOver gathers equal offcuts that are worth keeping, the largest first.
@@ -234,7 +256,7 @@ func (b *Batch) leftOver() {
 }
 
 // cost adds up what the sheets cost; one without a price leaves it unknown.
-func (b *Batch) cost(cards int) {
+func (b *Batch) cost() {
 	c := &Cost{}
 	for _, l := range b.Plan.Layouts {
 		s := b.Sheets[l.Sheet]
@@ -245,18 +267,18 @@ func (b *Batch) cost(cards int) {
 		c.Batch += sum
 		c.Sums = append(c.Sums, sum)
 	}
-	c.Card = c.Batch / measure.Money(cards)
+	c.Card = c.Batch / measure.Money(max(1, b.Cards))
 	b.Cost = c
 }
 
 // ComesOut tells whether a base of a size lies in any sheet it may be cut from.
 func (r *Result) ComesOut(z card.Size) bool {
-	return r.comesOut(z, r.Brief.Base.Paper.Name)
+	return r.Batch.comesOut(z, r.Brief.Base.Paper.Name)
 }
 
 // comesOut tells whether a piece lies in any sheet of its paper, whichever way the grain runs.
-func (r *Result) comesOut(z card.Size, paper string) bool {
-	return slices.ContainsFunc(r.Batch.Problem.Sheets, func(s trim.Sheet) bool {
+func (b *Batch) comesOut(z card.Size, paper string) bool {
+	return slices.ContainsFunc(b.Problem.Sheets, func(s trim.Sheet) bool {
 		return s.Count != 0 && s.Takes(paper) && yields(s.Size, z)
 	})
 }

@@ -23,8 +23,9 @@ import (
 type Memory struct {
 	blanks *lru.Cache[blankKey, *remembered]
 	tried  *lru.Cache[trialKey, proof.Trials]
-	cuts   *lru.Cache[string, *trim.Plan]
-	sought *lru.Cache[string, *trim.Plan] // looked for at length, and asked for again
+	cuts   *lru.Cache[string, *trim.Choices]
+	sought *lru.Cache[string, *trim.Choices] // looked for at length, and asked for again
+	most   *lru.Cache[mostKey, *trim.Plan]
 }
 
 // How much is remembered: a comparison makes a dozen blanks and an edit seldom
@@ -34,11 +35,12 @@ const (
 	trialsKept = 4096
 	cutsKept   = 256
 	soughtKept = 1024
+	mostKept   = 1024
 )
 
 // NewMemory is an empty memory.
 func NewMemory() *Memory {
-	return &Memory{kept[blankKey, *remembered](blanksKept), kept[trialKey, proof.Trials](trialsKept), kept[string, *trim.Plan](cutsKept), kept[string, *trim.Plan](soughtKept)}
+	return &Memory{kept[blankKey, *remembered](blanksKept), kept[trialKey, proof.Trials](trialsKept), kept[string, *trim.Choices](cutsKept), kept[string, *trim.Choices](soughtKept), kept[mostKey, *trim.Plan](mostKept)}
 }
 
 // kept is a cache of so many entries, of which there are always some.
@@ -175,23 +177,44 @@ func (m *Memory) trials(of *Made, q blank.Request, stray measure.Length, runs in
 	return t
 }
 
-// Solve is trim.Solve with a memory: a plan that was looked for at length stays the answer.
-func (m *Memory) Solve(p trim.Problem) (*trim.Plan, error) {
+// Solve is trim.Choose with a memory: plans that were looked for at length stay the answer.
+func (m *Memory) Solve(p trim.Problem) (*trim.Choices, error) {
 	if m == nil {
-		return trim.Solve(p)
+		return trim.Choose(p)
 	}
 	key := p.Key()
-	for _, c := range []*lru.Cache[string, *trim.Plan]{m.sought, m.cuts} {
+	for _, c := range []*lru.Cache[string, *trim.Choices]{m.sought, m.cuts} {
 		if known, ok := c.Get(key); ok {
 			return known, nil
 		}
 	}
-	made, err := trim.Solve(p)
+	made, err := trim.Choose(p)
 	if err == nil {
 		m.cuts.Add(key, made)
 	}
 	return made, err
 }
 
-// KeepCuts keeps a plan that was looked for at length.
-func (m *Memory) KeepCuts(p trim.Problem, made *trim.Plan) { m.sought.Add(p.Key(), made) }
+// mostKey is a sheet that as many of a piece as possible are cut from.
+type mostKey struct {
+	sheet  trim.Sheet
+	piece  trim.Piece
+	limits trim.Limits
+}
+
+// Most is trim.Most with a memory.
+func (m *Memory) Most(s trim.Sheet, piece trim.Piece, limits trim.Limits) *trim.Plan {
+	if m == nil {
+		return trim.Most(s, piece, limits)
+	}
+	key := mostKey{s, piece, limits}
+	if known, ok := m.most.Get(key); ok {
+		return known
+	}
+	made := trim.Most(s, piece, limits)
+	m.most.Add(key, made)
+	return made
+}
+
+// KeepCuts keeps plans that were looked for at length.
+func (m *Memory) KeepCuts(p trim.Problem, made *trim.Choices) { m.sought.Add(p.Key(), made) }

@@ -56,7 +56,7 @@ func (r *Result) postAll() {
 		p.Map = mapOf(c, r.Pieces[0], p.Verdicts[0], r.Brief)
 	}
 	if len(r.Posts) > 0 {
-		r.Postage = postageOf(r.Brief, r.Posts[0].Verdicts[0])
+		r.Postage = PostageFrom(r.Brief.Post.Stamps, &r.Posts[0].Verdicts[0], r.Brief.Quantity)
 	}
 }
 
@@ -113,19 +113,19 @@ func regionOf(l0, l1, h0, h1, least, most float64) shape.Polygon {
 	return region
 }
 
-// postageOf covers the price of the piece in use from the stamps on hand.
-func postageOf(b *brief.Brief, v post.Verdict) *Postage {
+// PostageFrom covers the price of so many pieces from stamps; nil where the price is not known.
+func PostageFrom(stamps []brief.Stamp, v *post.Verdict, pieces int) *Postage {
 	if !v.Priced {
 		return nil
 	}
 	var mine []post.Stamp
-	for _, s := range b.Post.Stamps {
+	for _, s := range stamps {
 		if s.Currency == "" || s.Currency == v.Carrier.Currency {
 			mine = append(mine, s.Stamp)
 		}
 	}
 	out := &Postage{Price: v.Price}
-	out.Sets, out.Short = post.Batch(mine, v.Price, b.Quantity)
+	out.Sets, out.Short = post.Batch(mine, v.Price, pieces)
 	return out
 }
 

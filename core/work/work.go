@@ -11,12 +11,12 @@ import (
 	"yellow-parcel/core/trim"
 )
 
-// Solver plans the cuts of a batch: trim.Solve, or one that knows some plans already.
-type Solver func(trim.Problem) (*trim.Plan, error)
+// Solver plans the cuts of a batch: trim.Choose, or one that knows some plans already.
+type Solver func(trim.Problem) (*trim.Choices, error)
 
 // How says how much to work out. The zero How works out everything but trials.
 type How struct {
-	Solve  Solver         // nil for trim.Solve, as far as it is not remembered
+	Solve  Solver         // nil for trim.Choose, as far as it is not remembered
 	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
 	Memory *Memory        // of blanks made before; nil to make each anew
 	Shelf  []brief.Bought // envelopes on hand that no job has taken
@@ -41,7 +41,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	if !b.Card.Made {
 		r.Batch = batchOf(r)
 		r.Base.One = r.oneSheet()
-		r.Batch.solve(r)
+		r.Batch.Solve(how.Solve, b.Stock.Aim)
 	}
 	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
 	maker{r}.makeBlanks()

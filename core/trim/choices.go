@@ -1,0 +1,241 @@
+package trim
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/parts"
+)
+
+// Aim is what a plan is best at.
+type Aim string
+
+// What plans can be best at.
+const (
+	FewestSheets Aim = "sheets"
+	FewestMoves  Aim = "moves"
+	LeastMoney   Aim = "money"
+)
+
+// Aims are all aims, in the order in which they are offered.
+var Aims = []Aim{FewestSheets, FewestMoves, LeastMoney}
+
+// Usual seconds at the trimmer: to set the guide anew, for a stroke of the
+// blade, and to take a sheet and square it.
+const (
+	SecondsMove   = 30
+	SecondsStroke = 6
+	SecondsSheet  = 5
+)
+
+// NearLeast is by how many hundredths the usual plan may take more paper than the least.
+const NearLeast = 3
+
+// Choices are plans for one batch, none worse than another in every way. One
+// plan may serve several aims.
+type Choices struct {
+	Plans []*Plan
+	best  map[Aim]*Plan
+	Usual *Plan // the one that moves the guide least of those near the least paper
+	Known bool  // money is known: every sheet has a price
+	Long  bool  // they were looked for at length
+}
+
+// By is the plan that is best at something; the usual one where that is not
+// known.
+func (c *Choices) By(a Aim) *Plan {
+	if p := c.best[a]; p != nil {
+		return p
+	}
+	return cmp.Or(c.Usual, c.Plans[0])
+}
+
+// Best are what a plan is best at, in the order of Aims.
+func (c *Choices) Best(p *Plan) (out []Aim) {
+	for _, a := range Aims {
+		if c.best[a] == p {
+			out = append(out, a)
+		}
+	}
+	return out
+}
+
+// How far an order is looked for.
+const (
+	mostDrawn = 6 // candidates whose moves are counted
+	wide      = 300
+	wideWork  = 2 // groups looked at for one order, for each place of the plan's work
+)
+
+// chooser draws what a solver found, and picks what is worth choosing between.
+type chooser struct{ *solver }
+
+// choices draws the candidates that are best at something.
+func (v chooser) choices() *Choices {
+	c := &Choices{best: map[Aim]*Plan{}, Known: v.priced, Long: v.p.Steps >= ThoroughWork && !v.stopped}
+	slices.SortStableFunc(v.front, func(a, b *candidate) int {
+		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(a.paper, b.paper))
+	})
+	var all []*Plan
+	of := map[*Plan]*candidate{}
+	for _, one := range v.fewer() {
+		one.fulls = merged(one.fulls)
+		p := v.outlined(one)
+		all, of[p] = append(all, p), one
+	}
+	least := func(order func(a, b *Plan) int) *Plan { return slices.MinFunc(all, order) }
+	c.best[FewestSheets] = least(func(a, b *Plan) int {
+		return cmp.Or(cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Money(), b.Money()))
+	})
+	c.best[FewestMoves] = least(func(a, b *Plan) int {
+		return cmp.Or(cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Money(), b.Money()))
+	})
+	if v.priced {
+		c.best[LeastMoney] = least(func(a, b *Plan) int {
+			return cmp.Or(cmp.Compare(a.Money(), b.Money()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()))
+		})
+	}
+	c.Usual = usual(all, v.priced)
+	for _, p := range []*Plan{c.best[FewestSheets], c.best[FewestMoves], c.best[LeastMoney], c.Usual} {
+		if p != nil && !slices.Contains(c.Plans, p) {
+			c.Plans = append(c.Plans, p)
+		}
+	}
+	// Only those chosen have their moves looked into further.
+	for _, p := range c.Plans {
+		v.ease(of[p])
+		*p = *v.drawn(of[p], wideWork*v.p.Steps)
+	}
+	return c
+}
+
+// fewer are the candidates worth drawing: where there are many, the best by
+// sheets, by trouble and by paper.
+func (v chooser) fewer() []*candidate {
+	if len(v.front) <= mostDrawn {
+		return v.front
+	}
+	var out []*candidate
+	for _, by := range []func(a, b *candidate) int{
+		func(a, b *candidate) int { return cmp.Compare(a.used, b.used) },
+		func(a, b *candidate) int { return cmp.Compare(a.trouble(), b.trouble()) },
+		func(a, b *candidate) int { return cmp.Compare(a.paper, b.paper) },
+	} {
+		all := slices.Clone(v.front)
+		slices.SortStableFunc(all, by)
+		for _, one := range all[:mostDrawn/3] {
+			if !slices.Contains(out, one) {
+				out = append(out, one)
+			}
+		}
+	}
+	return out
+}
+
+// usual is the plan with the least trouble of those near the least paper, by
+// money where that is known, else by sheets.
+func usual(all []*Plan, priced bool) *Plan {
+	paper := func(p *Plan) int64 {
+		if priced {
+			return int64(p.Paper)
+		}
+		return int64(p.Used)
+	}
+	least := paper(slices.MinFunc(all, func(a, b *Plan) int { return cmp.Compare(paper(a), paper(b)) }))
+	near := slices.DeleteFunc(slices.Clone(all), func(p *Plan) bool { return 100*paper(p) > (100+NearLeast)*least })
+	return slices.MinFunc(near, func(a, b *Plan) int {
+		return cmp.Or(cmp.Compare(crowd(a), crowd(b)), cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(paper(a), paper(b)), cmp.Compare(a.Used, b.Used))
+	})
+}
+
+// crowd is how many layouts a plan has beyond what one keeps apart at the table.
+func crowd(p *Plan) int { return max(0, len(p.Layouts)-clearLayouts) }
+
+const clearLayouts = 12
+
+// ease cuts out the shapes of a candidate in whichever way takes fewer moves.
+func (v chooser) ease(c *candidate) {
+	least := v.moves(c.fulls)
+	for i := range c.fulls {
+		tried := []parts.Tree{c.fulls[i].tree}
+		for _, way := range parts.Ways {
+			before := c.fulls[i]
+			other := v.laid(before.sheet, before.count, before.shape, way)
+			if slices.ContainsFunc(tried, func(t parts.Tree) bool { return slices.Equal(t.Parts, other.tree.Parts) }) {
+				continue
+			}
+			tried = append(tried, other.tree)
+			c.fulls[i] = other
+			if n := v.moves(c.fulls); n < least {
+				least = n
+			} else {
+				c.fulls[i] = before
+			}
+		}
+	}
+}
+
+// moves is how often the guide is moved for some sheets, at a glance.
+func (v chooser) moves(fulls []sheetful) int {
+	b, err := benchOf(v.p, v.kinds, fulls)
+	if err != nil {
+		return math.MaxInt
+	}
+	return len(b.glance())
+}
+
+// outlined is a candidate's plan as far as it takes to compare it: how many
+// layouts it has, and not yet what is in them. Its strokes are counted only
+// where a minute has a price.
+func (v chooser) outlined(c *candidate) *Plan {
+	if v.p.Minute > 0 {
+		return v.drawn(c, 0)
+	}
+	return &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, Moves: v.moves(c.fulls), Layouts: make([]Layout, len(c.fulls))}
+}
+
+// drawn puts the cuts of a candidate in order and draws them, its pieces named;
+// so much work goes into the order.
+func (v chooser) drawn(c *candidate, work int) *Plan {
+	fulls := merged(c.fulls) // cut another way, two may have become alike
+	slices.SortStableFunc(fulls, func(a, b sheetful) int { return cmp.Compare(b.count, a.count) })
+	b, _ := benchOf(v.p, v.kinds, fulls) // it was cut before it was offered
+	layouts, steps := b.draw(v.kinds, b.fewestMoves(work))
+	out := &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, LowerBound: min(v.lower, c.used), Moves: len(steps),
+		Settings: settingsOf(steps)}
+	out.Layouts, out.Steps = v.named(layouts, steps)
+	for i := range out.Steps {
+		out.Steps[i].Strokes = v.p.strokes(out.Layouts, out.Steps[i])
+		out.Seconds += SecondsMove + SecondsStroke*out.Steps[i].Strokes
+	}
+	out.Seconds += SecondsSheet * out.Used
+	out.Labour = v.p.Minute * measure.Money(out.Seconds) / 60
+	return out
+}
+
+// fewestMoves is an order of the settings, looked for as widely as the work allows.
+func (b *bench) fewestMoves(work int) []int {
+	quick := b.glance()
+	if len(quick) <= b.begin().needed {
+		return quick
+	}
+	width := min(work/(1+b.groups*len(quick)*len(b.sets)), wide)
+	if width <= 1 {
+		return quick
+	}
+	if slow := b.order(width); len(slow) < len(quick) {
+		return slow
+	}
+	return quick
+}
+
+func settingsOf(steps []Step) int {
+	var out []measure.Length
+	for _, s := range steps {
+		out = append(out, s.Set)
+	}
+	slices.Sort(out)
+	return len(slices.Compact(out))
+}

@@ -1,0 +1,278 @@
+package trim
+
+import (
+	"fmt"
+	"math/rand"
+	"slices"
+	"testing"
+
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/pattern"
+)
+
+// eighths is a length in eighths of an inch.
+func eighths(n int) measure.Length { return measure.Length(n) * in / 8 }
+
+// stacked is a card's base and so many layers, each an eighth smaller all round, an inside panel where asked.
+func stacked(base Piece, w, h, layers int, inside bool, count int) []Piece {
+	base.Count = count
+	out := []Piece{base}
+	for i := range layers {
+		out = append(out, Piece{Name: fmt.Sprint("layer ", i+1), Size: size(eighths(w-2*(i+1)), eighths(h-2*(i+1))), Count: count})
+	}
+	if inside {
+		out = append(out, Piece{Name: "inside panel", Size: size(eighths(w-4), eighths(h-4)), Count: count})
+	}
+	return out
+}
+
+// Batches of many kinds on the fewest sheets there are, found and proved by other means.
+func TestBatchesOfManyKinds(t *testing.T) {
+	large := twelveByEighteen
+	wide := Piece{Name: "base", Size: size(12*in, 8*in)}
+	for _, c := range []struct {
+		name          string
+		pieces        []Piece
+		sheet         Sheet
+		sheets, moves int
+	}{
+		{"six layers and an inside panel", stacked(wide, 48, 64, 6, true, 80), large, 148, 15},
+		{"five layers and an inside panel", stacked(wide, 48, 64, 5, true, 80), large, 140, 17},
+		// The bases alone take 50 of letter; the plan for a hundred A2 cards is cut in few settings, not one for each sheet's cut.
+		{"five layers on a hundred A2 cards", stacked(Piece{Name: "base", Size: size(eighths(68), eighths(44))}, 34, 44, 5, false, 100), letter, 147, 15},
+	} {
+		p := Problem{Pieces: c.pieces, Sheets: []Sheet{c.sheet}, Steps: ThoroughWork}
+		plan, err := Solve(p)
+		if err == nil {
+			err = check(p, plan)
+		}
+		if err != nil || plan.Used != c.sheets || !plan.Proved() || plan.Moves > c.moves || len(plan.Layouts) > 12 {
+			t.Errorf("%s: %d sheets of at least %d, %d moves, %d layouts, %v", c.name, plan.Used, plan.LowerBound, plan.Moves, len(plan.Layouts), err)
+		}
+	}
+}
+
+// Every plan to choose is a whole plan: it gives the pieces, and its figures are what cutting it takes.
+func TestChoicesAreWholePlans(t *testing.T) {
+	rng := rand.New(rand.NewSource(41))
+	several := 0
+	for i := range 80 {
+		p := random(rng)
+		p.Stack, p.Minute = measure.Length(rng.Intn(3))*measure.Millimetre, measure.Money(rng.Intn(2))*30*measure.Cent
+		for s := range p.Sheets {
+			p.Sheets[s].Price, p.Sheets[s].Priced, p.Sheets[s].Caliper = measure.Money(10+rng.Intn(90))*measure.Cent, true, measure.Millimetre/3
+		}
+		c, err := Choose(p)
+		if err != nil {
+			continue
+		}
+		if len(c.Plans) > 1 {
+			several++
+		}
+		least := map[Aim]int{FewestSheets: 1 << 40, FewestMoves: 1 << 40, LeastMoney: 1 << 40}
+		of := func(q *Plan) map[Aim]int {
+			return map[Aim]int{FewestSheets: q.Used, FewestMoves: q.Trouble(), LeastMoney: int(q.Money())}
+		}
+		for _, q := range c.Plans {
+			if err := check(p, q); err != nil {
+				t.Fatalf("problem %d: %v\n%+v\n%+v", i, err, p, q)
+			}
+			if err := sums(p, q); err != nil {
+				t.Fatalf("problem %d: %v", i, err)
+			}
+			for a, n := range of(q) {
+				least[a] = min(least[a], n)
+			}
+		}
+		for _, a := range Aims {
+			if got := of(c.By(a))[a]; got != least[a] && a == FewestSheets {
+				t.Fatalf("problem %d: the plan with the best %s has %d, another %d", i, a, got, least[a])
+			}
+		}
+	}
+	if several < 15 {
+		t.Errorf("only %d batches had a choice", several)
+	}
+}
+
+// sums adds up what a plan says it takes: paper, strokes in piles, and time.
+func sums(p Problem, q *Plan) error {
+	paper := measure.Money(0)
+	for _, l := range q.Layouts {
+		paper += p.Sheets[l.Sheet].Price * measure.Money(l.Count)
+	}
+	strokes := 0
+	for _, s := range q.Steps {
+		// A pile holds parts of one size, cut the same way.
+		parts := map[string]int{}
+		for _, one := range s.Cuts {
+			l := q.Layouts[one.Layout]
+			c := l.Cuts[one.Number-1]
+			parts[fmt.Sprint(c.Part.Size, c.Across)] += l.Count
+		}
+		at := 0
+		for _, n := range parts {
+			for ; n > 0; n -= max(1, int(p.Stack/(measure.Millimetre/3))) {
+				at++
+			}
+		}
+		if at != s.Strokes {
+			return fmt.Errorf("%d strokes at %d, said %d", at, s.Set, s.Strokes)
+		}
+		strokes += at
+	}
+	seconds := SecondsMove*len(q.Steps) + SecondsStroke*strokes + SecondsSheet*q.Used
+	if q.Paper != paper || q.Seconds != seconds || q.Money() != paper+p.Minute*measure.Money(seconds)/60 || q.Strokes() != strokes {
+		return fmt.Errorf("%d for paper, said %d; %d s, said %d", paper, q.Paper, seconds, q.Seconds)
+	}
+	return nil
+}
+
+// fewestOf tries every order of the guide's settings, the shortest first.
+func fewestOf(b *bench) int {
+	seen := map[string]bool{}
+	level := []*standing{b.begin()}
+	for n := 0; ; n++ {
+		var next []*standing
+		for _, s := range level {
+			if s.needed == 0 {
+				return n
+			}
+			for set := range b.sets {
+				if a := b.after(s, set); !slices.Equal(a.done, s.done) && !seen[string(bytesOf(a.done))] {
+					seen[string(bytesOf(a.done))] = true
+					next = append(next, a)
+				}
+			}
+		}
+		level = next
+	}
+}
+
+func TestTheGuideMovesAsRarelyAsItCan(t *testing.T) {
+	rng := rand.New(rand.NewSource(42))
+	tried, over := 0, 0
+	for tried < 60 {
+		p := random(rng)
+		kinds, err := kindsOf(&p)
+		if err != nil || len(kinds) == 0 {
+			continue
+		}
+		v := newSolver(&p, kinds)
+		if v.listed(); len(v.front) == 0 {
+			continue
+		}
+		b, err := benchOf(&p, kinds, merged(v.best().fulls))
+		if err != nil || len(b.sets) > 9 {
+			continue
+		}
+		tried++
+		got, best := len(b.fewestMoves(wideWork*QuickWork)), fewestOf(b)
+		if got > best {
+			over++
+		}
+		if got < best || 100*got > 115*best {
+			t.Errorf("%d moves, and %d do: %+v", got, best, p)
+		}
+	}
+	if over > 3 {
+		t.Errorf("%d of %d orders take a move more than the best", over, tried)
+	}
+}
+
+// What a cut elsewhere has left is never measured: the guide is set at the size of pieces.
+func TestTheGuideIsSetAtPieces(t *testing.T) {
+	// A4 is no whole number of sixteenths; two cards of 4 x 5 1/4 lie in it, and what is beside them is cut too.
+	p := Problem{Sheets: []Sheet{a4}, Pieces: []Piece{
+		{Name: "card", Size: size(4*in, 21*in/4), Count: 20}, {Name: "tag", Size: size(3*in/2, 5*in/2), Count: 30}, {Name: "strip", Size: size(in, 7*in), Count: 10}}}
+	plan, err := Solve(p)
+	if err == nil {
+		err = check(p, plan)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, s := range plan.Steps {
+		if s.Set%(in/16) != 0 {
+			t.Errorf("the guide is set at %g in", s.Set.In())
+		}
+	}
+}
+
+// Twenty flat cards of 4 x 5 in come out of five letters for 0.50, or out of two large sheets for 4.00.
+func TestTheCheapestSheetsThatDo(t *testing.T) {
+	flat := []Piece{{Name: "flat", Size: size(4*in, 5*in), Count: 20}}
+	small := Sheet{Name: "letter", Size: letter.Size, Price: 10 * measure.Cent, Priced: true}
+	large := Sheet{Name: "12 x 18", Size: size(12*in, 18*in), Price: 2 * measure.Single, Priced: true}
+	bought := func(s Sheet) Sheet { s.Count, s.Buy = Unlimited, true; return s }
+	for _, c := range []struct {
+		name         string
+		sheets       []Sheet
+		used, bought int
+		paper        measure.Money
+	}{
+		{"both on hand", []Sheet{limited(small, 30), limited(large, 5)}, 5, 0, 50 * measure.Cent},
+		{"both to buy", []Sheet{limited(small, 0), limited(large, 0), bought(small), bought(large)}, 5, 5, 50 * measure.Cent},
+		// What is on hand is cut before anything is bought: two letters, and the large one for the other twelve would do with two.
+		{"three letters on hand", []Sheet{limited(small, 3), bought(small), bought(large)}, 5, 2, 50 * measure.Cent},
+		{"a large one on hand", []Sheet{limited(large, 1), bought(small), bought(large)}, 4, 3, 230 * measure.Cent},
+	} {
+		p := Problem{Pieces: flat, Sheets: c.sheets}
+		all, err := Choose(p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		plan := all.Usual
+		if err := check(p, plan); err != nil || plan.Used != c.used || plan.Bought != c.bought || plan.Paper != c.paper {
+			t.Errorf("%s: %d sheets, %d bought, for %d; %v", c.name, plan.Used, plan.Bought, plan.Paper, err)
+		}
+	}
+}
+
+func BenchmarkManyKinds(b *testing.B) {
+	large := twelveByEighteen
+	p := Problem{Pieces: stacked(Piece{Name: "base", Size: size(12*in, 8*in)}, 48, 64, 6, true, 80), Sheets: []Sheet{large}}
+	for b.Loop() {
+		if _, err := Solve(p); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// Copies cost nothing: a plan grows with the kinds of piece.
+func BenchmarkCopies(b *testing.B) {
+	for _, n := range []int{1_000, 100_000} {
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			p := Problem{Pieces: []Piece{base, layer1, layer2}, Sheets: []Sheet{letter, twelve}}
+			for i := range p.Pieces {
+				p.Pieces[i].Count = n
+			}
+			for b.Loop() {
+				if _, err := Solve(p); err != nil {
+					b.Fatal(err)
+				}
+			}
+		})
+	}
+}
+
+// A hundred times the copies are no more work.
+func TestCopiesCostNoWork(t *testing.T) {
+	work := func(count int) int {
+		p := Problem{Pieces: stacked(Piece{Name: "base", Size: size(12*in, 8*in)}, 48, 64, 6, true, count), Sheets: []Sheet{twelveByEighteen}, Steps: QuickWork}
+		kinds, err := kindsOf(&p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		v := newSolver(&p, kinds)
+		v.lower = pattern.Bound(v.plain, v.sheets)
+		m := newMaker(v)
+		m.generated()
+		return m.g.Work + v.work
+	}
+	if few, many := work(1_000), work(100_000); many > 2*few {
+		t.Errorf("a thousand cards took %d places, a hundred thousand %d", few, many)
+	}
+}
+
+var twelveByEighteen = Sheet{Name: "12 x 18", Size: size(12*in, 18*in), Count: Unlimited}
