@@ -105,6 +105,7 @@ func register(a huma.API, s *service) {
 	registerCarriers(a, s, op)
 	registerDevices(a, s, op)
 	describeBodies(a.OpenAPI(), withJob)
+	registerGangs(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.

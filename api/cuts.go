@@ -5,8 +5,10 @@ import (
 
 	"github.com/danielgtaylor/huma/v2/sse"
 
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/trim"
+	"yellow-parcel/core/work"
 )
 
 // CutProgress tells how a long search goes.
@@ -15,7 +17,7 @@ type CutProgress struct {
 	Sheets  int `json:"sheets" doc:"of the best plan so far"`
 }
 
-// CutsFound ends a long search; the job's plan has its result from then on.
+// CutsFound ends a long search; the plan has its result from then on.
 type CutsFound struct {
 	Sheets int    `json:"sheets"`
 	Proved bool   `json:"proved"`
@@ -29,8 +31,24 @@ func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
 	}
+	p, err := plan.MakeWith(one, library, plan.Work{Memory: s.memory, Solve: s.atLength(ctx, send)})
+	if err != nil {
+		_ = send.Data(CutsFound{Text: err.Error()})
+		return
+	}
+	found(send, p.CutPlan)
+}
+
+// found tells what a long search came to; a caller who went away needs no answer.
+func found(send sse.Sender, p *document.CutPlan) {
+	_ = send.Data(CutsFound{p.SheetsUsed, p.Proved, p.Bound})
+}
+
+// atLength looks for cut plans as long as it pays, tells how it goes, and keeps
+// what was found unless the caller went away before the end.
+func (s *service) atLength(ctx context.Context, send sse.Sender) work.Solver {
 	last := -1
-	p, err := plan.MakeWith(one, library, plan.Work{Memory: s.memory, Solve: func(problem trim.Problem) (*trim.Plan, error) {
+	return func(problem trim.Problem) (*trim.Choices, error) {
 		problem.Steps = trim.ThoroughWork
 		problem.Watch = func(done, steps, sheets int) bool {
 			if percent := 100 * done / steps; percent > last {
@@ -39,16 +57,10 @@ func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender
 			}
 			return ctx.Err() == nil
 		}
-		made, err := trim.Solve(problem)
-		if err == nil && !made.Stopped {
+		made, err := trim.Choose(problem)
+		if err == nil && made.Long {
 			s.memory.KeepCuts(problem, made)
 		}
 		return made, err
-	}})
-	if err != nil {
-		_ = send.Data(CutsFound{Text: err.Error()})
-		return
 	}
-	// A caller who went away needs no answer.
-	_ = send.Data(CutsFound{p.CutPlan.SheetsUsed, p.CutPlan.Proved, p.CutPlan.Bound})
 }

@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/json"
 
+	"yellow-parcel/core/gang"
+	"yellow-parcel/core/job"
 	"yellow-parcel/demo"
 	"yellow-parcel/store"
 )
@@ -30,16 +32,33 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 	if err != nil {
 		return err
 	}
+	ids := make([]string, len(jobs))
 	for i := len(jobs) - 1; i >= 0; i-- {
 		text, err := json.Marshal(jobs[i])
 		if err != nil {
 			return err
 		}
-		if _, err := kept.Create(ctx, store.Draft{Title: jobs[i].Title, Quantity: jobs[i].Quantity, Document: string(text)}); err != nil {
+		made, err := kept.Create(ctx, store.Draft{Title: jobs[i].Title, Quantity: jobs[i].Quantity, Document: string(text)})
+		if err != nil {
 			return err
 		}
+		ids[i] = made.ID
 	}
-	return nil
+	return addDemoGang(ctx, kept, jobs, ids)
+}
+
+// addDemoGang puts some of the demonstration's jobs on one table.
+func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []string) error {
+	g := gang.Gang{Format: gang.Format, Version: gang.Version, Title: "Lantern week, all of it"}
+	for _, i := range demo.Together {
+		g.Jobs = append(g.Jobs, gang.Member{ID: ids[i], Revision: 1, Job: jobs[i]})
+	}
+	text, err := json.Marshal(g)
+	if err != nil {
+		return err
+	}
+	_, err = kept.CreateGang(ctx, g.Title, string(text), "")
+	return err
 }
 
 func addDemoStamps(ctx context.Context, kept *store.Store) error {

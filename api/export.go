@@ -24,12 +24,17 @@ func (s *service) export(ctx context.Context, in *struct {
 	}
 	var file bytes.Buffer
 	if err := draw.Write(&file, all, string(in.As), string(in.Part)); err != nil {
-		var cannot *draw.FileError
-		if errors.As(err, &cannot) {
-			return nil, huma.Error422UnprocessableEntity("There is nothing to export.", &huma.ErrorDetail{Location: cannot.Field, Message: cannot.Text})
-		}
-		return nil, err
+		return nil, noFile(err)
 	}
 	format, _ := draw.FormatByName(string(in.As))
 	return &fileOutput{format.Media, `attachment; filename="` + string(in.Part) + `.` + format.Extension + `"`, file.Bytes()}, nil
+}
+
+// noFile turns why there is no file into a 422 answer that names the field.
+func noFile(err error) error {
+	var cannot *draw.FileError
+	if errors.As(err, &cannot) {
+		return huma.Error422UnprocessableEntity("There is nothing to export.", &huma.ErrorDetail{Location: cannot.Field, Message: cannot.Text})
+	}
+	return err
 }

@@ -252,9 +252,10 @@ func putItems(ctx context.Context, to *store.Store, items []shelf.Item) error {
 	return to.PutItems(ctx, rows)
 }
 
-// Take asks for what a kept job's cut plan needs from the shelf.
+// Take asks for what the cut plan of a kept job, or of a kept gang, needs from the shelf.
 type Take struct {
-	Job     string `json:"job" maxLength:"64"`
+	Job     string `json:"job,omitempty" maxLength:"64"`
+	Gang    string `json:"gang,omitempty" maxLength:"64" doc:"in a job's place"`
 	State   string `json:"state" enum:"reserved,used"`
 	Offcuts bool   `json:"offcuts,omitempty" doc:"put the offcuts worth keeping on the shelf"`
 }

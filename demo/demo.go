@@ -49,3 +49,6 @@ func Jobs() ([]job.Job, error) {
 	}
 	return jobs, nil
 }
+
+// Together are the jobs that are cut as one, by their place in Jobs.
+var Together = []int{0, 1, 3}

@@ -6,7 +6,9 @@ import (
 	"io"
 	"strconv"
 
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 var csvFormat = Format{
@@ -20,18 +22,22 @@ func cutListCSV(w io.Writer, of Source) error {
 	if err := cutListOf(of); err != nil {
 		return err
 	}
-	s := scene{of.Result}
+	return csv.NewWriter(w).WriteAll(cutRows(&of.Result.Batch, of.Result.Brief.Unit))
+}
+
+// cutRows are the cuts of a batch with a row of names above them.
+func cutRows(b *work.Batch, u measure.Unit) [][]string {
 	rows := [][]string{{"cut", "set", "set_mm", "sheet", "sheet_name", "paper", "sheets"}}
-	for i, l := range s.Batch.Plan.Layouts {
-		sheet := s.Batch.Sheets[l.Sheet]
+	for i, l := range b.Plan.Layouts {
+		sheet := b.Sheets[l.Sheet]
 		for _, c := range l.Cuts {
 			rows = append(rows, []string{
-				fmt.Sprintf("%s%d", words.Letter(i), c.Number), s.text(c.Set), millimetres(c.Set),
+				fmt.Sprintf("%s%d", words.Letter(i), c.Number), c.Set.Text(u), millimetres(c.Set),
 				words.Letter(i), sheet.Name, sheet.Paper.Name, strconv.Itoa(l.Count),
 			})
 		}
 	}
-	return csv.NewWriter(w).WriteAll(rows)
+	return rows
 }
 
 // scoresCSV writes the first blank's scores in the order they are made: what the

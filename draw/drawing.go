@@ -57,6 +57,7 @@ type Set struct {
 	Start    Drawing   `json:"start"`
 	Base     Drawing   `json:"base"`
 	Sheets   []Drawing `json:"sheets" doc:"one for each way of cutting a sheet"`
+	Choices  *Drawing  `json:"choices,omitempty" doc:"cut plans to choose between, sheets against moves of the guide"`
 	Layers   Drawing   `json:"layers"`
 	Ladder   Drawing   `json:"ladder"`
 	Blanks   []Drawing `json:"blanks"`
@@ -80,7 +81,7 @@ func All(of Source) Set {
 	r := of.Result
 	s := scene{r}
 	out := Set{
-		Start: s.start(), Base: s.base(), Sheets: s.sheets(), Layers: s.layers(), Ladder: s.ladder(), Blanks: make([]Drawing, len(r.Blanks)),
+		Start: s.start(), Base: s.base(), Sheets: sheets(&r.Batch, r.Brief.Unit), Layers: s.layers(), Ladder: s.ladder(), Blanks: make([]Drawing, len(r.Blanks)),
 		Extras: s.extras(), Finished: s.thicknessMap(), Section: s.section(), Post: []Drawing{}, Slot: []Drawing{}, Maps: []Drawing{},
 	}
 	for i, m := range r.Blanks {
@@ -103,6 +104,7 @@ func All(of Source) Set {
 		}
 		out.Maps = append(out.Maps, s.postMap(&r.Posts[i], to))
 	}
+	out.Choices = choices(&r.Batch, r.Brief.Stock.Currency)
 	if r.Gauge != nil {
 		d := s.gauge()
 		out.Gauge = &d

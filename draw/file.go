@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"yellow-parcel/core/document"
 	"yellow-parcel/core/plan"
 )
 
@@ -62,14 +61,6 @@ func (f Format) About(name string) string {
 
 // Source is what files are made of: a result, and the words of its plan.
 type Source = *plan.Whole
-
-// titleOf is what a file is headed with.
-func titleOf(p *document.Plan) string {
-	if p.Title != "" {
-		return p.Title
-	}
-	return "Card " + p.Card.Text
-}
 
 // FileError says why a file cannot be made; Field is "as" or "part".
 type FileError struct{ Field, Text string }

@@ -6,6 +6,8 @@ import (
 	"strings"
 
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/plan"
 )
 
 // cutListPDF writes the batch's cut list: the guide's settings in order, and
@@ -14,31 +16,36 @@ func cutListPDF(w io.Writer, of Source) error {
 	if err := cutListOf(of); err != nil {
 		return err
 	}
-	return listPDF(w, of, func(l *lister) {
-		p := of.Plan
-		l.text(style{true, 15}, titleOf(p))
-		l.cutting(of)
-		for _, s := range p.CutPlan.Steps {
-			l.step(s)
-		}
-		l.gap(4)
-		for i, d := range (scene{of.Result}).sheets() {
-			l.sheet(p.CutPlan.Sheets[i], d)
-		}
-		for _, o := range p.CutPlan.Offcuts {
-			l.text(style{false, 10}, "Keep "+o.Text+" "+o.Paper)
-		}
+	unit, title := of.Plan.Unit, plan.Heading(of.Plan)
+	return listPDF(w, unit, title, func(l *lister) {
+		l.text(style{true, 15}, title)
+		l.cutting(of.Plan.CutPlan)
+		l.cuts(of.Plan.CutPlan, sheets(&of.Result.Batch, unit))
 	})
 }
 
+// cuts are the guide's settings in order, the ways the sheets are cut, and what is worth keeping.
+func (l *lister) cuts(p *document.CutPlan, sheets []Drawing) {
+	for _, s := range p.Steps {
+		l.step(s)
+	}
+	l.gap(4)
+	for i, d := range sheets {
+		l.sheet(p.Sheets[i], d)
+	}
+	for _, o := range p.Offcuts {
+		l.text(style{false, 10}, "Keep "+o.Text+" "+o.Paper)
+	}
+}
+
 // listPDF writes pages of text and pictures, each with its number of how many.
-func listPDF(w io.Writer, of Source, write func(*lister)) error {
+func listPDF(w io.Writer, unit measure.Unit, title string, write func(*lister)) error {
 	pages := 0
 	// The first time counts the pages.
 	for range 2 {
-		f := newPDF(of.Plan.Unit, titleOf(of.Plan))
-		l := &lister{typesetter: newTypesetter(f), pages: pages, title: titleOf(of.Plan)}
-		_, l.pageW, l.pageH = paperOf(of.Plan.Unit)
+		f := newPDF(unit, title)
+		l := &lister{typesetter: newTypesetter(f), pages: pages, title: title}
+		_, l.pageW, l.pageH = paperOf(unit)
 		l.page()
 		write(l)
 		if pages = f.PageNo(); l.pages == pages {
@@ -102,8 +109,7 @@ func (l *lister) heading(text string, with float64) {
 }
 
 // cutting says what the batch is cut from, and cautions.
-func (l *lister) cutting(of Source) {
-	p := of.Plan.CutPlan
+func (l *lister) cutting(p *document.CutPlan) {
 	l.text(style{false, 10}, p.Text+". "+p.Bound)
 	for _, q := range p.Pieces {
 		l.text(style{false, 10}, fmt.Sprintf("%d of %s, %s × %s %s", q.Count, q.Name, q.Width.Text, q.Height.Text, q.Paper))

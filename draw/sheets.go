@@ -8,24 +8,25 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // sheets shows every way a sheet is cut: pieces named, cuts numbered in order.
-func (s scene) sheets() []Drawing {
+func sheets(b *work.Batch, u measure.Unit) []Drawing {
 	out := []Drawing{}
-	if s.Batch.Plan == nil {
+	if b.Plan == nil {
 		return out
 	}
-	for i, l := range s.Batch.Plan.Layouts {
-		out = append(out, s.sheet(i, l, s.Batch.Sheets[l.Sheet]))
+	for i, l := range b.Plan.Layouts {
+		out = append(out, oneSheet(i, l, b.Sheets[l.Sheet], u))
 	}
 	return out
 }
 
-func (s scene) sheet(i int, l trim.Layout, of brief.Sheet) Drawing {
+func oneSheet(i int, l trim.Layout, of brief.Sheet, u measure.Unit) Drawing {
 	d := sheetOf("sheet "+words.Letter(i), of.Size)
 	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
-	d.sized(0, 0, of.Size, s.Brief.Unit, "sheet", 0)
+	d.sized(0, 0, of.Size, u, "sheet", 0)
 	for _, q := range l.Pieces {
 		d.Shapes = append(d.Shapes, Shape{Kind: "piece", Points: piece(q.X, q.Y, q.Size), Fill: of.Paper.Colour})
 		d.Labels = append(d.Labels, within(q.X, q.Y, q.Size, q.Name, "big"))

@@ -5,14 +5,15 @@ import (
 	"io"
 
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/plan"
 )
 
 // workSheetPDF writes the whole job for the table: key figures, the card, its
 // layers, the sheets, the envelope and the post, with boxes to tick.
 func workSheetPDF(w io.Writer, of Source) error {
 	set, p := All(of), of.Plan
-	return listPDF(w, of, func(l *lister) {
-		l.text(style{true, 18}, titleOf(p))
+	return listPDF(w, p.Unit, plan.Heading(p), func(l *lister) {
+		l.text(style{true, 18}, plan.Heading(p))
 		l.text(style{false, 11}, fmt.Sprintf("Make %d, by a ruler in %s. %s", p.Quantity, p.Ruler, of.Today))
 		l.figures(p.Stations)
 		l.section("The card", set.Base, stationed(p.Answers, "base"))
@@ -22,7 +23,7 @@ func workSheetPDF(w io.Writer, of Source) error {
 		}
 		if of.Result.Batch.Plan != nil {
 			l.heading("Out of sheets", 40)
-			l.cutting(of)
+			l.cutting(p.CutPlan)
 			for i, d := range set.Sheets {
 				l.sheet(p.CutPlan.Sheets[i], d)
 			}

@@ -104,15 +104,7 @@ func (s *Store) PutItems(ctx context.Context, items []ShelfItem) error {
 
 // RemoveItem puts an item aside, or brings it back.
 func (s *Store) RemoveItem(ctx context.Context, id string, removed bool) error {
-	var mark any
-	if removed {
-		mark = stamp()
-	}
-	result, err := s.db.ExecContext(ctx, `UPDATE shelf SET removed = ? WHERE id = ?`, mark, id)
-	if err != nil {
-		return err
-	}
-	return some(result)
+	return s.aside(ctx, `UPDATE shelf SET removed = ? WHERE id = ?`, id, removed)
 }
 
 // Uses gives the newest uses first.

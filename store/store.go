@@ -179,11 +179,16 @@ func (s *Store) Show(ctx context.Context, j Job) error {
 
 // Remove puts a job aside, or brings it back; nothing is destroyed.
 func (s *Store) Remove(ctx context.Context, id string, removed bool) error {
+	return s.aside(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, id, removed)
+}
+
+// aside puts something aside by a statement that takes when, and what; or brings it back.
+func (s *Store) aside(ctx context.Context, statement, id string, removed bool) error {
 	var mark any
 	if removed {
 		mark = stamp()
 	}
-	result, err := s.db.ExecContext(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, mark, id)
+	result, err := s.db.ExecContext(ctx, statement, mark, id)
 	if err != nil {
 		return err
 	}

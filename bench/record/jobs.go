@@ -156,7 +156,11 @@ func (m *maker) job() fields {
 	m.maybe(j, 25, "sheet", func() any { return m.sheet() })
 	m.maybe(j, 35, "stock", func() any { return m.stock() })
 	m.maybe(j, 20, "spoilage", func() any { return pick(m, []string{"3", "5 %", "0", "12%"}) })
-	m.maybe(j, 12, "trimmer", func() any { return fields{"longest": m.length(10, 16), "deepest": m.length(8, 14)} })
+	m.maybe(j, 12, "trimmer", func() any {
+		return fields{"longest": m.length(10, 16), "deepest": m.length(8, 14), "stack": m.length(0.1, 0.6)}
+	})
+	m.maybe(j, 12, "cuts", func() any { return pick(m, []string{"sheets", "moves", "money"}) })
+	m.maybe(j, 12, "minute", func() any { return pick(m, []string{"0.30", "1"}) })
 	m.maybe(j, 25, "board", func() any {
 		return fields{"groove": pick(m, m.Rulers).ID, "jig": m.length(0, 0.6)}
 	})

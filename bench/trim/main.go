@@ -35,9 +35,17 @@ type result struct {
 }
 
 func main() {
-	each := flag.Int("instances", 50, "instances of each class and size")
+	each := flag.Int("instances", 50, "instances of each class and size; none for the practical batches alone")
+	batches := flag.Int("practical", 200, "practical batches")
 	flag.Parse()
 	log.SetFlags(0)
+	if *batches > 0 {
+		reportPractical(os.Stdout, *batches)
+		reportGrowth(os.Stdout)
+	}
+	if *each == 0 {
+		return
+	}
 	others, err := start()
 	if err != nil {
 		log.Fatal(err)

@@ -35,24 +35,28 @@ func TestTheExamplesInTheDocumentsRun(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	var last string
+	var last, how string
 	plans := 0
+	named := func(text, format string) bool { return strings.Contains(text, `"`+format+`"`) }
 	for _, block := range regexp.MustCompile("(?s)```json\n(.*?)```").FindAllStringSubmatch(string(text), -1) {
-		if !strings.Contains(block[1], "yellow-parcel-plan") {
-			last = block[1]
-			if code, _, problems := command(t, last, "plan", "-"); code != 0 {
+		if !named(block[1], "yellow-parcel-plan") && !named(block[1], "yellow-parcel-gang-plan") {
+			last, how = block[1], "plan"
+			if named(last, "yellow-parcel-gang") {
+				how = "gang"
+			}
+			if code, _, problems := command(t, last, how, "-"); code != 0 {
 				t.Errorf("%s\n%s", problems, last)
 			}
 			continue
 		}
 		plans++
-		_, out, _ := command(t, last, "plan", "-")
+		_, out, _ := command(t, last, how, "-")
 		var example, real any
 		if json.Unmarshal([]byte(block[1]), &example) != nil || json.Unmarshal([]byte(out), &real) != nil || !holds(example, real) {
 			t.Errorf("the plan of\n%sdoes not hold\n%s", last, block[1])
 		}
 	}
-	if plans != 1 {
+	if plans != 2 {
 		t.Errorf("%d plans in the document", plans)
 	}
 }

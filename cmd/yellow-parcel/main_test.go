@@ -167,3 +167,34 @@ func TestACarrierOfOnesOwnFromAFile(t *testing.T) {
 		t.Errorf("%d %s", code, problems)
 	}
 }
+
+func TestSeveralJobsAreCutAsOne(t *testing.T) {
+	file := "../../core/gang/testdata/lantern_week.json"
+	code, out, problems := command(t, "", "gang", file)
+	var p struct {
+		Format  string
+		CutPlan struct {
+			SheetsUsed int `json:"sheets_used"`
+		} `json:"cut_plan"`
+	}
+	if err := json.Unmarshal([]byte(out), &p); err != nil || code != 0 || p.Format != "yellow-parcel-gang-plan" || p.CutPlan.SheetsUsed != 7 {
+		t.Errorf("%d %s %+v %v", code, problems, p, err)
+	}
+	made := filepath.Join(t.TempDir(), "cuts.csv")
+	code, _, problems = command(t, "", "gang", "--as", "csv", "-o", made, file)
+	text, err := os.ReadFile(made)
+	if err != nil || code != 0 || !strings.HasPrefix(string(text), "cut,set,set_mm,sheet,sheet_name,paper,sheets,gives\nA1,") || !strings.Contains(string(text), ",5,2 × 3 base; 2 × 1 base\n") {
+		t.Errorf("%d %s %v %s", code, problems, err, text)
+	}
+	for in, want := range map[string]string{
+		`{"format":"yellow-parcel-gang","version":1,"jobs":[{"job":` + strings.Replace(a7, "1/8 in", "thin", 1) + `}]}`: `jobs[0].job.card.thickness: "thin" is not a length; try 5 1/2 in`,
+		`{"format":"yellow-parcel-gang","version":1,"jobs":[]}`:                                                         "jobs: a gang needs a job at least",
+	} {
+		if code, _, problems := command(t, in, "gang", "-"); code != 2 || strings.TrimSpace(problems) != want {
+			t.Errorf("%d %q", code, problems)
+		}
+	}
+	if code, _, problems := command(t, "", "gang", "--as", "svg", file); code != 2 || !strings.Contains(problems, `"svg" is not a format; try pdf, csv`) {
+		t.Errorf("%d %q", code, problems)
+	}
+}

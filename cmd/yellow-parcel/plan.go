@@ -1,7 +1,6 @@
 package main
 
 import (
-	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
@@ -26,10 +25,7 @@ func (c *planCommand) Run(s streams) error {
 	if err != nil {
 		return err
 	}
-	out := json.NewEncoder(s.out)
-	out.SetIndent("", "  ")
-	out.SetEscapeHTML(false)
-	return out.Encode(all.Plan)
+	return indented(s.out, all.Plan)
 }
 
 // workFile works a job file out with its trials and ways out.
@@ -46,7 +42,7 @@ func workFile(name string, carriers []string, s streams) (*plan.Whole, error) {
 	if err != nil {
 		return nil, err
 	}
-	return plan.WorkOut(one, library, plan.Work{Whole: true, Trials: work.UsualTrials, Today: time.Now().Format(time.DateOnly)})
+	return plan.WorkOut(one, library, plan.Work{Whole: true, Solve: atLength, Trials: work.UsualTrials, Today: time.Now().Format(time.DateOnly)})
 }
 
 // withCarriers is the catalogue with carriers from files in it.
@@ -70,8 +66,10 @@ func withCarriers(files []string) (*catalog.Catalog, error) {
 	return catalog.Standard().With(own), nil
 }
 
-// readJob reads one byte more than a job may hold, so that a larger one is told from a cut one.
-func readJob(name string, in io.Reader) ([]byte, error) {
+func readJob(name string, in io.Reader) ([]byte, error) { return readWithin(name, in, job.MaxSize) }
+
+// readWithin reads one byte more than a document may hold, so that a larger one is told from a cut one.
+func readWithin(name string, in io.Reader, most int64) ([]byte, error) {
 	if name != "-" {
 		file, err := os.Open(name)
 		if err != nil {
@@ -80,5 +78,5 @@ func readJob(name string, in io.Reader) ([]byte, error) {
 		defer file.Close()
 		in = file
 	}
-	return io.ReadAll(io.LimitReader(in, job.MaxSize+1))
+	return io.ReadAll(io.LimitReader(in, most+1))
 }
