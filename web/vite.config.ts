@@ -11,6 +11,16 @@ export default defineConfig({
     license: { fileName: 'notices.txt' },
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
+    // What every page needs is one file: in pieces it is larger.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'vue', test: /node_modules[\\/](vue|@vue|@vueuse|vue-router|openapi-fetch)[\\/]/ },
+          ],
+        },
+      },
+    },
   },
   server: { proxy: { '/api': process.env.YELLOW_PARCEL_API ?? 'http://127.0.0.1:8080' } },
 })

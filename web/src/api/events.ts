@@ -1,5 +1,3 @@
-import type { Job } from './client'
-
 /** Reads server-sent events one after another; each event's data is JSON. */
 async function eventsOf<T>(answer: Response, each: (data: T) => void) {
   if (!answer.ok) throw new Error(`answered ${answer.status}`)
@@ -14,17 +12,15 @@ async function eventsOf<T>(answer: Response, each: (data: T) => void) {
   }
 }
 
-/** Looks longer for a cut plan; the server tells how it goes. */
+/** Looks longer for a cut plan of a job, or of a gang; the server tells how it goes. */
 export async function lookForCuts(
-  job: Job,
+  path: '/api/v1/cuts' | '/api/v1/gangs/cuts',
+  of: object,
   signal: AbortSignal,
   each: (data: { percent?: number; text?: string }) => void,
 ) {
   const headers = { 'Content-Type': 'application/json' }
-  await eventsOf(
-    await fetch('/api/v1/cuts', { method: 'POST', headers, body: JSON.stringify(job), signal }),
-    each,
-  )
+  await eventsOf(await fetch(path, { method: 'POST', headers, body: JSON.stringify(of), signal }), each)
 }
 
 /** Follows an instrument's readings until it comes to rest. */

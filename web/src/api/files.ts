@@ -1,4 +1,4 @@
-import { api, ask, type Job } from './client'
+import { api, ask, type Gang, type Job } from './client'
 import type { operations } from './schema'
 
 export type Part = operations['export']['parameters']['query']['part']
@@ -12,6 +12,9 @@ export function takeFile(file: Blob, name: string) {
   link.click()
   window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
+
+/** A title as the beginning of a file's name. */
+export const fileName = (title: string) => title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
 
 /** Reads the text of a file somebody chose; the input may take the same file again. */
 export async function textOf(event: Event): Promise<{ name: string; text: string } | undefined> {
@@ -34,6 +37,12 @@ const blob = <T>(reply: T & { data?: unknown }) => ({ ...reply, data: reply.data
 export async function exported(job: Job, as: FileKind, part: Part) {
   const params = { query: { as, part } }
   return blob(await ask(api.POST('/api/v1/export', { params, body: job, parseAs: 'blob' })))
+}
+
+/** The cut list of jobs that are cut together, as a file. */
+export async function exportedGang(gang: Gang, as: 'pdf' | 'csv') {
+  const params = { query: { as } }
+  return blob(await ask(api.POST('/api/v1/gangs/export', { params, body: gang, parseAs: 'blob' })))
 }
 
 /** The shelf as CSV. */

@@ -175,6 +175,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gangs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kept gangs, newest change first */
+        get: operations["listGangs"];
+        put?: never;
+        /** Keep a new gang */
+        post: operations["createGang"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gangs/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look longer for a plan with fewer sheets; tells how it goes */
+        post: operations["lookForGangCuts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gangs/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The cut list of a gang as a file */
+        post: operations["exportGang"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gangs/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work out several jobs cut as one */
+        post: operations["planGang"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gangs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kept gang */
+        get: operations["getGang"];
+        /** Keep a changed gang over the revision it edits */
+        put: operations["saveGang"];
+        post?: never;
+        /** Put a gang aside */
+        delete: operations["removeGang"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gangs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a gang back that was put aside */
+        post: operations["restoreGang"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -864,6 +969,30 @@ export interface components {
             step: number;
             text: string;
         };
+        CutChoice: {
+            /** @description what it is best at; none where it only lies between */
+            aims: ("sheets" | "moves" | "money")[];
+            chosen: boolean;
+            /** @description of paper, and of the time where a minute has a price */
+            cost?: string;
+            /** Format: int64 */
+            layouts: number;
+            /**
+             * Format: int64
+             * @description usual time at the trimmer
+             */
+            minutes: number;
+            /** Format: int64 */
+            moves: number;
+            name: string;
+            paper?: string;
+            /** Format: int64 */
+            sheets: number;
+            text: string;
+            /** @description it is cut where the job does not say */
+            usual: boolean;
+            working: string[];
+        };
         CutPiece: {
             height: components["schemas"]["Length"];
             piece: string;
@@ -875,6 +1004,8 @@ export interface components {
         CutPlan: {
             /** @description how near the plan is to the fewest sheets there could be */
             bound: string;
+            /** @description plans worth choosing between; none where there is but one */
+            choices: components["schemas"]["CutChoice"][];
             cost?: components["schemas"]["Cost"];
             /**
              * Format: int64
@@ -882,12 +1013,19 @@ export interface components {
              */
             lower_bound: number;
             missing: components["schemas"]["Missing"][];
+            /**
+             * Format: int64
+             * @description how often the guide is set: as many as there are steps
+             */
+            moves: number;
             offcuts: components["schemas"]["Offcut"][];
             pieces: components["schemas"]["Wanted"][];
             /** @description why the batch cannot be cut */
             problem?: components["schemas"]["Note"];
             /** @description no plan could use fewer sheets */
             proved: boolean;
+            /** @description a longer search may find a plan with fewer sheets */
+            refine?: boolean;
             /**
              * Format: int64
              * @description distinct settings of the guide
@@ -903,6 +1041,8 @@ export interface components {
             spare: number;
             steps: components["schemas"]["CutStep"][];
             text: string;
+            /** @description why this plan is the one */
+            why?: string;
         };
         CutProgress: {
             /** Format: int64 */
@@ -940,6 +1080,11 @@ export interface components {
             set: components["schemas"]["Length"];
             /** Format: int64 */
             step: number;
+            /**
+             * Format: int64
+             * @description strokes of the blade, parts of one size piled as high as the trimmer takes them
+             */
+            strokes: number;
             text: string;
         };
         CutsFound: {
@@ -1127,6 +1272,145 @@ export interface components {
             step: number;
             text: string;
         };
+        Gang: {
+            currency?: string;
+            cuts?: string;
+            format: string;
+            jobs: components["schemas"]["Member"][];
+            minute?: string;
+            ruler?: string;
+            /** @description a catalogue identifier, or a measured width and height */
+            sheet?: string | {
+                height: string;
+                width: string;
+            };
+            stock?: components["schemas"]["StockSpec"][];
+            title?: string;
+            trimmer?: components["schemas"]["TrimmerSpec"];
+            unit?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        GangConflict: {
+            /**
+             * @description A human-readable explanation specific to this occurrence of the problem.
+             * @example Property foo is required but is missing.
+             */
+            detail?: string;
+            /** @description Optional list of individual error details */
+            errors?: components["schemas"]["ErrorDetail"][];
+            /**
+             * Format: uri
+             * @description A URI reference that identifies the specific occurrence of the problem.
+             * @example https://example.com/error-log/abc123
+             */
+            instance?: string;
+            kept: components["schemas"]["GangRecord"];
+            /**
+             * Format: int64
+             * @description HTTP status code
+             * @example 400
+             */
+            status?: number;
+            /**
+             * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
+             * @example Bad Request
+             */
+            title?: string;
+            /**
+             * Format: uri
+             * @description A URI reference to human-readable documentation for the error.
+             * @default about:blank
+             * @example https://example.com/errors/example
+             */
+            type: string;
+        };
+        GangJob: {
+            /** @description its size */
+            card: string;
+            /** @description of its share, where every price is known */
+            cost?: string;
+            /** @description the same for a card */
+            each?: string;
+            /** Format: int64 */
+            number: number;
+            pieces: components["schemas"]["Wanted"][];
+            /** Format: int64 */
+            quantity: number;
+            /** @description of the paper, by area */
+            share?: string;
+            /** Format: int64 */
+            spare: number;
+            title: string;
+            working: string[];
+        };
+        GangRecord: {
+            /** @description numbers of jobs that were changed, or put aside, since they were taken into it */
+            changed: number[];
+            gang: components["schemas"]["Gang"];
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            /** @description RFC 3339, UTC */
+            updated: string;
+        };
+        GangSet: {
+            /** @description cut plans to choose between, sheets against moves of the guide */
+            choices?: components["schemas"]["Drawing"];
+            /** @description one for each way of cutting a sheet */
+            sheets: components["schemas"]["Drawing"][];
+        };
+        GangStamps: {
+            buy?: string;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            pieces: number;
+            text: string;
+            title: string;
+        };
+        GangStock: {
+            colour?: string;
+            name: string;
+            /** Format: int64 */
+            on_hand: number;
+            paper?: string;
+            /** @description as the gang's own stock would say it */
+            spec: components["schemas"]["StockSpec"];
+            /** Format: int64 */
+            used: number;
+        };
+        GangSummary: {
+            id: string;
+            /** @description their titles */
+            jobs: string[];
+            /** Format: int64 */
+            revision: number;
+            title: string;
+            updated: string;
+        };
+        GangWorked: {
+            answers: components["schemas"]["Answer"][];
+            cut_plan: components["schemas"]["CutPlan"];
+            drawings: components["schemas"]["GangSet"];
+            format: string;
+            jobs: components["schemas"]["GangJob"][];
+            ruler: string;
+            /** @description sheets and stamps to buy */
+            shopping: string[];
+            stamps: components["schemas"]["GangStamps"][];
+            /** @enum {string} */
+            state: "good" | "look" | "stop";
+            /** @description sheets on hand that are cut from */
+            stock: components["schemas"]["GangStock"][];
+            /** @description the most important thing */
+            text: string;
+            title: string;
+            unit: string;
+            /** Format: int64 */
+            version: number;
+            warnings: components["schemas"]["Note"][];
+        };
         Gauge: {
             answers: components["schemas"]["Answer"][];
             /** @description its lower cut, from the top edge */
@@ -1242,6 +1526,7 @@ export interface components {
             board?: components["schemas"]["BoardSpec"];
             card?: components["schemas"]["CardSpec"];
             currency?: string;
+            cuts?: string;
             /** @description a catalogue identifier, or a measured width and height */
             envelope?: string | {
                 height: string;
@@ -1262,6 +1547,7 @@ export interface components {
             })[];
             mat?: string;
             materials?: components["schemas"]["MaterialSpec"][];
+            minute?: string;
             post?: components["schemas"]["PostSpec"];
             /** Format: int64 */
             quantity?: number;
@@ -1292,6 +1578,8 @@ export interface components {
             /** @description what a cutting machine leaves free at each side of its mat */
             mat?: string;
             materials?: components["schemas"]["MaterialSpec"][];
+            /** @description what a minute's work costs */
+            minute?: string;
             /**
              * Format: int64
              * @description zero where none were kept yet
@@ -1367,6 +1655,12 @@ export interface components {
             /** Format: double */
             number?: number;
             text: string;
+        };
+        Member: {
+            id?: string;
+            job: components["schemas"]["Job"];
+            /** Format: int64 */
+            revision?: number;
         };
         Missing: {
             /** Format: int64 */
@@ -1593,6 +1887,8 @@ export interface components {
         Set: {
             base: components["schemas"]["Drawing"];
             blanks: components["schemas"]["Drawing"][];
+            /** @description cut plans to choose between, sheets against moves of the guide */
+            choices?: components["schemas"]["Drawing"];
             /** @description liner, band and strips, as the plan lists them */
             extras: components["schemas"]["Drawing"][];
             /** @description the thickness map */
@@ -1812,7 +2108,9 @@ export interface components {
             word: string;
         };
         Take: {
-            job: string;
+            /** @description in a job's place */
+            gang?: string;
+            job?: string;
             /** @description put the offcuts worth keeping on the shelf */
             offcuts?: boolean;
             /** @enum {string} */
@@ -1825,6 +2123,8 @@ export interface components {
             /** @description what a cutting machine leaves free at each side of its mat */
             mat?: string;
             materials?: components["schemas"]["MaterialSpec"][];
+            /** @description what a minute's work costs */
+            minute?: string;
             ruler?: string;
             stamps?: components["schemas"]["StampSpec"][];
             trimmer?: components["schemas"]["TrimmerSpec"];
@@ -1878,6 +2178,7 @@ export interface components {
         TrimmerSpec: {
             deepest?: string;
             longest?: string;
+            stack?: string;
         };
         Unsuited: {
             name: string;
@@ -2477,6 +2778,435 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Folding"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listGangs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GangSummary"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    createGang: {
+        parameters: {
+            query?: {
+                edit?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gang"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GangRecord"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    lookForGangCuts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gang"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": ({
+                        data: components["schemas"]["CutsFound"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "done";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
+                        data: components["schemas"]["CutProgress"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "progress";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    })[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    exportGang: {
+        parameters: {
+            query: {
+                as: "pdf" | "csv";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gang"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    planGang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gang"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GangWorked"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    getGang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GangRecord"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveGang: {
+        parameters: {
+            query: {
+                edit?: string;
+                revision: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gang"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GangRecord"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Changed elsewhere */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["GangConflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removeGang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    restoreGang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -12,6 +12,7 @@ export const router = createRouter({
       component: () => import('@/carriers/CarriersView.vue'),
       props: true,
     },
+    { path: '/together/:id', name: 'gang', component: () => import('@/gangs/GangView.vue'), props: true },
     { path: '/settings', name: 'settings', component: () => import('@/settings/SettingsView.vue') },
     { path: '/jobs/:id/:station?', name: 'job', component: () => import('@/job/JobView.vue'), props: true },
     { path: '/:rest(.*)*', redirect: '/' },

@@ -10,7 +10,7 @@ import JobBar from './JobBar.vue'
 import JobTape from './JobTape.vue'
 import KeysDialog from './KeysDialog.vue'
 import { provideJob, type OpenJob } from './job'
-import { useWorkSheet } from '@/paper/paper'
+import { usePaper } from '@/paper/paper'
 import { fetchStations, start, stationOf, stations } from './stations'
 
 /** A job at one of its stations, with the tape above and what it comes to below. */
@@ -49,7 +49,9 @@ const said = computed(() => {
   return `${here.value.name}: ${figure?.figure}, ${figure?.word}. ${jobs.plan.consequence.text}`
 })
 const paper = useTemplateRef('paper')
-useWorkSheet(paper, jobs, stations)
+usePaper(paper, import('@/paper/WorkSheet.vue'), () =>
+  jobs.job && jobs.plan ? { job: jobs.job, plan: jobs.plan, held: jobs.held, stations } : undefined,
+)
 
 onMounted(() => window.setTimeout(fetchStations, 600))
 

@@ -33,7 +33,7 @@ export const stations: Station[] = [
     key: 'base',
     name: 'Base',
     load: () => import('@/stations/base/BaseStation.vue'),
-    asks: ['card', 'sheet', 'stock', 'spoilage', 'trimmer'],
+    asks: ['card', 'sheet', 'stock', 'spoilage', 'trimmer', 'cuts', 'minute'],
   }),
   station({
     key: 'layers',

@@ -6,12 +6,16 @@ import FigureText from '@/ui/FigureText.vue'
 import StateMark from '@/ui/StateMark.vue'
 
 /** A job in the list: its card and envelope to scale, its figure, and what it needs to know. */
-defineProps<{ of: Summary; scale: number }>()
-defineEmits<{ copy: []; remove: [] }>()
+defineProps<{ of: Summary; scale: number; picking?: boolean; picked?: boolean }>()
+defineEmits<{ copy: []; remove: []; pick: [] }>()
 </script>
 
 <template>
-  <article class="job" data-testid="job">
+  <article class="job" :class="{ picked }" data-testid="job">
+    <label v-if="picking" class="pick">
+      <input type="checkbox" :checked="picked" data-testid="pick-job" @change="$emit('pick')" />
+      <span class="sr">{{ of.title || 'Untitled' }}</span>
+    </label>
     <router-link :to="{ name: 'job', params: { id: of.id } }" class="open">
       <div class="picture">
         <DrawingView
@@ -57,6 +61,30 @@ defineEmits<{ copy: []; remove: [] }>()
 .job:focus-within {
   border-color: var(--ink);
   box-shadow: 0 4px 0 var(--parcel);
+}
+.picked {
+  border-color: var(--parcel-deep);
+  box-shadow: 0 0 0 3px var(--parcel);
+}
+/* The whole tile picks while jobs are picked. */
+.pick {
+  position: absolute;
+  inset: 0;
+  z-index: 1;
+  padding: 12px;
+  cursor: pointer;
+}
+.pick input {
+  width: 24px;
+  height: 24px;
+  accent-color: var(--ink);
+}
+.sr {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
 }
 .open {
   display: block;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiMagnify, mdiPlus, mdiThemeLightDark } from '@mdi/js'
 import { useTitle, watchDebounced } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Summary } from '@/api/client'
 import { retrying } from '@/api/retry'
@@ -10,6 +10,9 @@ import { sharedScale } from '@/drawing/drawing'
 import { toggleTheme } from '@/app/theme'
 import HomeQuestion from '@/settings/HomeQuestion.vue'
 import JobTile from './JobTile.vue'
+
+const GangList = defineAsyncComponent(() => import('./GangList.vue'))
+const TogetherBar = defineAsyncComponent(() => import('./TogetherBar.vue'))
 
 const router = useRouter()
 useTitle('Jobs · Yellow Parcel')
@@ -41,6 +44,18 @@ const scale = computed(() =>
     172,
   ),
 )
+
+/** Jobs picked to be cut together, in the order of picking. */
+const picking = ref(false)
+const picked = ref<string[]>([])
+const pickedJobs = computed(() => picked.value.flatMap((id) => (jobs.value ?? []).filter((j) => j.id === id)))
+function pick(id: string) {
+  picked.value = picked.value.includes(id) ? picked.value.filter((p) => p !== id) : [...picked.value, id]
+}
+function stopPicking() {
+  picking.value = false
+  picked.value = []
+}
 
 async function duplicate(j: Summary) {
   const from = await ask(api.GET('/api/v1/jobs/{id}', { params: { path: { id: j.id } } }))
@@ -87,6 +102,14 @@ async function demo() {
         data-testid="search"
         @click:clear="search = ''"
       />
+      <v-btn
+        v-if="(jobs?.length ?? 0) > 1"
+        variant="outlined"
+        :aria-pressed="picking"
+        data-testid="make-together"
+        @click="picking ? stopPicking() : (picking = true)"
+        >Make together</v-btn
+      >
       <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
       <v-btn variant="outlined" :to="{ name: 'carriers' }" data-testid="to-carriers">Carriers</v-btn>
       <v-btn variant="outlined" :to="{ name: 'settings' }" data-testid="to-settings">Settings</v-btn>
@@ -106,12 +129,16 @@ async function demo() {
       The server does not answer; it is tried again every few seconds.
     </p>
 
+    <GangList v-if="!search" />
     <main v-if="jobs?.length" id="main" class="grid">
       <JobTile
         v-for="j in jobs"
         :key="j.id"
         :of="j"
         :scale="scale"
+        :picking="picking"
+        :picked="picked.includes(j.id)"
+        @pick="pick(j.id)"
         @copy="duplicate(j)"
         @remove="remove(j)"
       />
@@ -143,6 +170,7 @@ async function demo() {
       </template>
     </main>
 
+    <TogetherBar v-if="picking" :picked="pickedJobs" @cancel="stopPicking" />
     <v-snackbar
       :model-value="!!removed"
       :timeout="8000"
@@ -154,94 +182,4 @@ async function demo() {
   </div>
 </template>
 
-<style scoped>
-.jobs {
-  min-height: 100vh;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  padding: 12px 28px;
-  background: var(--sheet);
-}
-.bar h1 {
-  font-size: 24px;
-  color: var(--ink);
-  margin-right: auto;
-}
-.parcel {
-  fill: var(--parcel);
-}
-.folds {
-  fill: none;
-  stroke: #1f3a5f;
-  stroke-width: 2;
-  stroke-dasharray: 3 2;
-}
-.search {
-  max-width: 300px;
-}
-.new {
-  background: var(--parcel);
-  color: var(--on-parcel);
-  font-weight: 700;
-}
-.grid {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
-  gap: 20px;
-  padding: 26px 28px;
-}
-h2 {
-  font-size: 18px;
-  line-height: 1.25;
-}
-.empty {
-  display: grid;
-  justify-items: center;
-  gap: 14px;
-  padding: 64px 24px;
-  text-align: center;
-}
-.empty > p {
-  max-width: 64ch;
-}
-.empty > div {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: center;
-  gap: 12px;
-}
-@media (max-width: 700px) {
-  .bar {
-    flex-wrap: wrap;
-    gap: 8px;
-    padding: 8px 12px;
-  }
-  .search {
-    order: 5;
-    flex-basis: 100%;
-    max-width: none;
-  }
-  .bar :deep(.v-btn) {
-    min-height: 40px;
-  }
-  .grid {
-    padding: 14px 12px;
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .empty {
-    padding: 40px 18px;
-  }
-  .empty :deep(.v-btn) {
-    margin: 4px;
-  }
-}
-.notice {
-  background: var(--stop);
-  color: var(--sheet);
-  padding: 6px 28px;
-  font-weight: 600;
-}
-</style>
+<style scoped src="./jobs.css"></style>

@@ -4,6 +4,7 @@ import type { Answer, Job, Plan } from '@/api/client'
 import DrawingView from '@/drawing/DrawingView.vue'
 import FigureText from '@/ui/FigureText.vue'
 import SheetList from './SheetList.vue'
+import SheetsCut from './SheetsCut.vue'
 import { cautions } from './cautions'
 
 /** The whole job for paper: black on white, with boxes to tick, whatever the screen shows. */
@@ -58,21 +59,7 @@ const HALF = { w: 320, h: 250 }
     </section>
     <section v-if="plan.cut_plan && !plan.cut_plan.problem">
       <h2>Out of sheets</h2>
-      <p class="caution">{{ cautions.blade }}</p>
-      <p><FigureText prose :text="plan.cut_plan.text" />.</p>
-      <div class="two">
-        <figure v-for="(s, i) in plan.cut_plan.sheets" :key="i">
-          <figcaption>
-            <strong>{{ s.letter }}</strong> {{ s.name }}, {{ s.count }} {{ s.count === 1 ? 'time' : 'times' }}
-          </figcaption>
-          <DrawingView
-            v-if="plan.drawings.sheets[i]"
-            :drawing="plan.drawings.sheets[i]!"
-            :fixed="HALF"
-            :title="`Sheet ${s.letter}`"
-          />
-        </figure>
-      </div>
+      <SheetsCut :cuts="plan.cut_plan" :drawings="plan.drawings.sheets" />
       <SheetList :answers="of('cuts')" />
     </section>
     <section v-if="blank && drawing">

@@ -1,21 +1,25 @@
 import { useEventListener } from '@vueuse/core'
-import { getCurrentInstance, h, render, type Ref } from 'vue'
-import WorkSheet from './WorkSheet.vue'
-import type { OpenJob } from '@/job/job'
+import { getCurrentInstance, h, render, type Component, type Ref } from 'vue'
 
-/** Lays the work sheet into a place of the page as it is printed, by whatever key or button, and takes it out again. */
-export function useWorkSheet(
+/**
+ * Lays a sheet into a place of the page as it is printed, by whatever key or button, and takes it out again.
+ * It is fetched beside the page, so that the page need not wait for it.
+ */
+export function usePaper(
   place: Ref<HTMLElement | null>,
-  job: OpenJob,
-  stations: { key: string; name: string }[],
+  fetched: Promise<{ default: Component }>,
+  of: () => object | undefined,
 ) {
   const context = getCurrentInstance()?.appContext ?? null
+  let sheet: Component | undefined
+  void fetched.then((file) => (sheet = file.default))
   useEventListener(window, 'beforeprint', () => {
-    if (!place.value || !job.job || !job.plan) return
-    const sheet = h(WorkSheet, { job: job.job, plan: job.plan, held: job.held, stations })
-    sheet.appContext = context
+    const props = of()
+    if (!place.value || !props || !sheet) return
+    const made = h(sheet, props)
+    made.appContext = context
     // Drawn at once: the page goes to paper before the next round of drawing.
-    render(sheet, place.value)
+    render(made, place.value)
   })
   useEventListener(window, 'afterprint', () => {
     if (place.value) render(null, place.value)

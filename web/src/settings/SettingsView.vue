@@ -24,7 +24,7 @@ const usual = useUsual(() => unit.value)
 const rulers = computed(() => catalog.value?.rulers.filter((r) => r.says === unit.value) ?? [])
 provideForm(reactive({ errors, replaced, unit, sought: ref('') }))
 
-const trimmer = (name: 'longest' | 'deepest', text: string) =>
+const trimmer = (name: 'longest' | 'deepest' | 'stack', text: string) =>
   change((t) => ({ ...t, trimmer: { ...t.trimmer, [name]: text || undefined } }))
 const setUnit = (next: string) =>
   change((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
@@ -93,6 +93,22 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
           :value="tools.trimmer?.deepest"
           placeholder="any"
           @change="trimmer('deepest', $event)"
+        />
+        <TextField
+          label="Trimmer cuts a pile of"
+          field="trimmer.stack"
+          :value="tools.trimmer?.stack"
+          placeholder="one sheet"
+          hint="how high, at once"
+          @change="trimmer('stack', $event)"
+        />
+        <TextField
+          label="A minute’s work costs"
+          field="minute"
+          :value="tools.minute"
+          placeholder="not counted"
+          hint="such as 0.30; weighed against paper when plans are compared"
+          @change="(text) => change((t) => ({ ...t, minute: text || undefined }))"
         />
         <TextField
           label="Machine mat, free at each side"

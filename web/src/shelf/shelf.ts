@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { api, ask, type FieldErrors, type Item, type Reply, type ShelfBody } from '@/api/client'
+import { api, ask, type FieldErrors, type Item, type Reply, type ShelfBody, type Stock } from '@/api/client'
 import { bringShelf } from '@/api/files'
 import { untilAnswered } from '@/api/retry'
 
@@ -30,8 +30,8 @@ export function useShelf() {
     return wrong.join('\n') || reply.says
   }
 
-  const take = (job: string, state: 'reserved' | 'used', offcuts: boolean) =>
-    settle(ask(api.POST('/api/v1/shelf/uses', { body: { job, state, offcuts } })))
+  const take = (of: { job: string } | { gang: string }, state: 'reserved' | 'used', offcuts: boolean) =>
+    settle(ask(api.POST('/api/v1/shelf/uses', { body: { ...of, state, offcuts } })))
   const undo = (id: string) =>
     settle(ask(api.POST('/api/v1/shelf/uses/{id}/undo', { params: { path: { id } } })))
   const bring = (csv: string) => settle(bringShelf(csv))
@@ -58,5 +58,20 @@ export function useShelf() {
     return reply
   }
 
-  return { shelf, unreachable, load, take, undo, bring, put, setRemoved }
+  /** Every sheet on the shelf that is not kept back for a job. */
+  async function freeSheets(): Promise<Stock[]> {
+    await load()
+    const sheets = (shelf.value?.items ?? []).filter((e) => e.item.kind === 'sheet' && e.free > 0)
+    return sheets.map((e) => ({
+      item: e.id,
+      sheet: e.item.size,
+      count: e.free,
+      ...(e.item.paper && { paper: e.item.paper }),
+      ...(e.item.grain && { grain: e.item.grain }),
+      ...(e.item.price && { price: e.item.price }),
+      ...(e.item.colour && { colour: e.item.colour }),
+    }))
+  }
+
+  return { shelf, unreachable, load, freeSheets, take, undo, bring, put, setRemoved }
 }

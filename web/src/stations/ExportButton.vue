@@ -2,7 +2,7 @@
 import { mdiDownload } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useCatalog } from '@/api/catalog'
-import { exported, takeFile, type FileKind, type Part } from '@/api/files'
+import { exported, fileName, takeFile, type FileKind, type Part } from '@/api/files'
 import { tell } from '@/app/notice'
 import { useJob } from '@/job/job'
 
@@ -19,7 +19,7 @@ async function take(as: FileKind, extension: string) {
   if (!jobs.job || !jobs.fresh) return
   const reply = await exported(jobs.job, as, props.part)
   failed.value = reply.says
-  const name = (jobs.job.title || 'job').replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
+  const name = fileName(jobs.job.title || 'job')
   if (reply.data) takeFile(reply.data, `${name}-${props.part}.${extension}`)
   else tell(`The file could not be made. ${reply.says}`)
 }

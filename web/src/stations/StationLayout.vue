@@ -28,22 +28,12 @@ const figure = computed(() => jobs.plan?.stations.find((s) => s.key === props.st
   </main>
 </template>
 
+<style scoped src="../drawing/board.css"></style>
 <style scoped>
 .station {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 410px;
   min-height: 0;
-}
-.board {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  min-width: 0;
-  background:
-    linear-gradient(var(--grid) 1px, transparent 1px) 0 0 / 24px 24px,
-    linear-gradient(90deg, var(--grid) 1px, transparent 1px) 0 0 / 24px 24px,
-    var(--sheet);
-  border-right: 1px solid var(--rule);
 }
 .caption {
   display: flex;
@@ -58,11 +48,6 @@ h1 {
   font-weight: 700;
   color: var(--ink);
   margin-right: auto;
-}
-.drawing {
-  flex: 1;
-  min-height: 0;
-  padding: 4px 18px 12px;
 }
 h1:focus-visible {
   outline: none;
@@ -95,10 +80,6 @@ h1:focus-visible {
   .station {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: 54% 1fr;
-  }
-  .board {
-    border-right: 0;
-    border-bottom: 1px solid var(--rule);
   }
 }
 /* On a phone, or magnified: one column that scrolls, the drawing first, then the one figure, then the few inputs. */

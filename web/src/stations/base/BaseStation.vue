@@ -1,22 +1,25 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import BatchView from './BatchView.vue'
+import BatchView from '@/cuts/BatchView.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import CutList from '@/stations/CutList.vue'
 import DrawingView from '@/drawing/DrawingView.vue'
+import LongSearch from '@/cuts/LongSearch.vue'
 import MadeNote from '@/stations/MadeNote.vue'
 import ExportButton from '@/stations/ExportButton.vue'
 import FigureText from '@/ui/FigureText.vue'
 import FoldPanel from './FoldPanel.vue'
-import ShelfUse from './ShelfUse.vue'
+import PlanChoices from '@/cuts/PlanChoices.vue'
+import ShelfUse from '@/cuts/ShelfUse.vue'
 import SizesWorth from './SizesWorth.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import StockPanel from './StockPanel.vue'
-import { useLongSearch } from './cuts'
+import { lookForCuts } from '@/api/events'
+import type { Sought } from '@/cuts/cuts'
 import { cautions } from '@/paper/cautions'
 import { useStation } from '@/stations/station'
 
-const { plan, answers, lit } = useStation('base')
+const { jobs, plan, answers, lit, pick } = useStation('base')
 const batch = computed(() => plan.value.answers.filter((a) => a.station === 'cuts'))
 const cuts = computed(() => plan.value.cut_plan)
 const chosen = ref<'base' | 'batch'>('base')
@@ -26,11 +29,15 @@ const view = computed({
   set: (v: 'base' | 'batch') => (chosen.value = v),
 })
 const at = ref(0)
+const sought: Sought = {
+  of: () => jobs.job,
+  look: (signal, each) => lookForCuts('/api/v1/cuts', jobs.job ?? {}, signal, each),
+  found: () => jobs.replan(),
+}
 const views = [
   { id: 'base' as const, name: 'Flat piece' },
   { id: 'batch' as const, name: 'The batch' },
 ]
-const { percent, found, look, cancel } = useLongSearch()
 </script>
 
 <template>
@@ -57,7 +64,15 @@ const { percent, found, look, cancel } = useLongSearch()
     </template>
     <template #drawing>
       <DrawingView v-if="view === 'base'" :drawing="plan.drawings.base" :lit="lit" @point="lit = $event" />
-      <BatchView v-else :at="at" :lit="lit" @pick="at = $event" @point="lit = $event" />
+      <BatchView
+        v-else
+        :cuts="cuts"
+        :drawings="plan.drawings.sheets"
+        :at="at"
+        :lit="lit"
+        @pick="at = $event"
+        @point="lit = $event"
+      />
     </template>
     <template #say>
       <MadeNote v-if="plan.card.made" />
@@ -73,22 +88,16 @@ const { percent, found, look, cancel } = useLongSearch()
       <template v-else-if="cuts">
         <p v-if="!cuts.problem" class="sum" data-testid="cuts-sum"><FigureText prose :text="cuts.text" />.</p>
         <CutList v-if="batch.length" :answers="batch" :lit="lit" @point="lit = $event" />
-        <p v-if="!cuts.problem" class="note">
-          {{ cuts.bound }}
-          <template v-if="!cuts.proved">
-            <v-btn v-if="percent === undefined" size="small" variant="outlined" @click="look"
-              >Look longer</v-btn
-            >
-            <template v-else
-              ><v-progress-linear :model-value="percent" color="secondary" /><v-btn
-                size="small"
-                @click="cancel"
-                >Stop looking</v-btn
-              ></template
-            >
-          </template>
-          {{ found }}
-        </p>
+        <LongSearch v-if="!cuts.problem" :cuts="cuts" :sought="sought" />
+        <PlanChoices
+          v-if="cuts.choices.length"
+          :choices="cuts.choices"
+          :why="cuts.why"
+          :drawing="plan.drawings.choices"
+          :lit="lit"
+          @pick="pick({ cuts: $event })"
+          @point="lit = $event"
+        />
         <template v-if="cuts.offcuts.length">
           <h2 class="small-caps left">Offcuts to keep</h2>
           <ul class="offcuts" data-testid="offcuts">
@@ -97,7 +106,7 @@ const { percent, found, look, cancel } = useLongSearch()
             </li>
           </ul>
         </template>
-        <ShelfUse />
+        <ShelfUse :cuts="cuts" :of="() => ({ job: jobs.id })" :ready="jobs.saveNow" />
       </template>
       <p v-if="!plan.card.made" class="note">{{ cautions.blade }}</p>
     </template>

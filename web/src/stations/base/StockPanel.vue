@@ -13,7 +13,7 @@ import TextField from '@/ui/TextField.vue'
 /** What the batch is cut from, how many to spare, and how far the trimmer reaches. */
 const { jobs, job, plan, unit, usual, type, pick } = useStation('cuts')
 const catalog = useCatalog()
-const { shelf, load } = useShelf()
+const { freeSheets } = useShelf()
 const open = ref<number>()
 const reach = ref(!!job.value.trimmer)
 
@@ -35,19 +35,7 @@ function count(at: number, text: string) {
 
 /** Every sheet on the shelf that is not kept back for another job. */
 async function fromShelf() {
-  await load()
-  const sheets = (shelf.value?.items ?? []).filter((e) => e.item.kind === 'sheet' && e.free > 0)
-  set(
-    sheets.map((e) => ({
-      item: e.id,
-      sheet: e.item.size,
-      count: e.free,
-      ...(e.item.paper && { paper: e.item.paper }),
-      ...(e.item.grain && { grain: e.item.grain }),
-      ...(e.item.price && { price: e.item.price }),
-      ...(e.item.colour && { colour: e.item.colour }),
-    })),
-  )
+  set(await freeSheets())
 }
 const sizeName = (s: Stock) =>
   typeof s.sheet === 'string'
@@ -113,7 +101,12 @@ const papers = computed(() => [...new Set(stock.value.map((s) => s.paper).filter
       >Count sheets</v-btn
     >
     <v-btn size="small" variant="outlined" data-testid="from-shelf" @click="fromShelf">From the shelf</v-btn>
-    <v-btn size="small" :prepend-icon="mdiTune" :aria-expanded="reach" @click="reach = !reach"
+    <v-btn
+      size="small"
+      :prepend-icon="mdiTune"
+      data-testid="trimmer-more"
+      :aria-expanded="reach"
+      @click="reach = !reach"
       >Trimmer, grain</v-btn
     >
   </div>
@@ -151,6 +144,20 @@ const papers = computed(() => [...new Set(stock.value.map((s) => s.paper).filter
         :value="job.trimmer?.deepest"
         placeholder="any"
         @change="type('trimmer.deepest', $event)"
+      />
+      <LengthField
+        label="Trimmer cuts a pile of"
+        field="trimmer.stack"
+        :value="job.trimmer?.stack"
+        placeholder="one sheet"
+        @change="type('trimmer.stack', $event)"
+      />
+      <TextField
+        label="A minute’s work costs"
+        field="minute"
+        :value="job.minute"
+        placeholder="not counted"
+        @change="type('minute', $event)"
       />
       <v-checkbox
         class="grain"

@@ -1,19 +1,24 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useJob } from '@/job/job'
+import type { CutPlan } from '@/api/client'
 import { useShelf } from '@/shelf/shelf'
 
 /** Keeps the batch's sheets back on the shelf, or takes them off it; either can be undone. */
-const jobs = useJob()
+const props = defineProps<{
+  cuts?: CutPlan
+  of: () => { job: string } | { gang: string }
+  /** Keeps what is typed before it is taken. */
+  ready: () => Promise<unknown>
+}>()
 const { shelf, take, undo } = useShelf()
 const wrong = ref('')
 const last = ref<{ id: string; state: string }>()
 
-const fromShelf = computed(() => jobs.plan?.cut_plan?.sheets.some((s) => s.item && !s.buy) ?? false)
+const fromShelf = computed(() => props.cuts?.sheets.some((s) => s.item && !s.buy) ?? false)
 
 async function run(state: 'reserved' | 'used') {
-  await jobs.saveNow()
-  wrong.value = await take(jobs.id, state, true)
+  await props.ready()
+  wrong.value = await take(props.of(), state, true)
   const made = shelf.value?.uses[0]
   last.value = wrong.value || !made ? undefined : { id: made.id, state }
 }
@@ -33,7 +38,7 @@ async function giveBack() {
       >Take them off the shelf</v-btn
     >
     <p v-if="last" role="status">
-      {{ last.state === 'used' ? 'Taken off the shelf; the offcuts are on it.' : 'Kept back for this job.' }}
+      {{ last.state === 'used' ? 'Taken off the shelf; the offcuts are on it.' : 'Kept back.' }}
       <v-btn size="small" data-testid="give-back" @click="giveBack">Undo</v-btn>
     </p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { useStation } from '@/stations/station'
+import type { CutPlan, Drawing } from '@/api/client'
 import { rove } from '@/ui/roving'
 import DrawingView from '@/drawing/DrawingView.vue'
 
 /** Every way a sheet of the batch is cut, one large and the rest to pick from. */
-const props = defineProps<{ at: number; lit: string }>()
+const props = defineProps<{ cuts?: CutPlan; drawings: Drawing[]; at: number; lit: string }>()
 const emit = defineEmits<{ pick: [at: number]; point: [key: string] }>()
-const { plan } = useStation('cuts')
-const cuts = computed(() => plan.value.cut_plan)
-const drawings = computed(() => plan.value.drawings.sheets)
-const now = computed(() => cuts.value?.sheets[props.at])
+const now = computed(() => props.cuts?.sheets[props.at])
 
-watch(drawings, (all) => props.at >= all.length && emit('pick', 0))
+watch(
+  () => props.drawings,
+  (all) => props.at >= all.length && emit('pick', 0),
+)
 </script>
 
 <template>

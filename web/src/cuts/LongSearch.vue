@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { CutPlan } from '@/api/client'
+import { useLongSearch, type Sought } from './cuts'
+
+/** How good the plan is; a better one is looked for while the page rests. */
+const props = defineProps<{ cuts: CutPlan; sought: Sought }>()
+const { percent, found, look, cancel, stopped } = useLongSearch(props.sought, () => props.cuts)
+</script>
+
+<template>
+  <p class="note" data-testid="bound">
+    {{ cuts.bound }}
+    <template v-if="cuts.refine">
+      <template v-if="percent !== undefined">
+        <span role="status">Looking for a plan with fewer sheets.</span>
+        <v-progress-linear :model-value="percent" color="secondary" aria-label="How far the search is" />
+        <v-btn size="small" @click="cancel">Stop looking</v-btn>
+      </template>
+      <v-btn v-else-if="stopped" size="small" variant="outlined" @click="look">Look longer</v-btn>
+    </template>
+    {{ found }}
+  </p>
+</template>
+
+<style scoped>
+.note {
+  font-size: 13.5px;
+  color: var(--muted);
+  padding-top: 8px;
+}
+</style>
