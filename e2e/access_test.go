@@ -17,7 +17,12 @@ func places(t *testing.T, s *screen) map[string]string {
 	if err != nil || len(rows) != 1 {
 		t.Fatal(len(rows), err)
 	}
+	gangs, err := s.kept.Gangs(context.Background())
+	if err != nil || len(gangs) != 1 {
+		t.Fatal(len(gangs), err)
+	}
 	out := map[string]string{
+		"together": "/together/" + gangs[0].ID, "none together": "/together/nowhere",
 		"jobs": "/", "new job": "/jobs/new", "shelf": "/shelf", "carriers": "/carriers", "settings": "/settings", "no job": "/jobs/nowhere",
 	}
 	for _, station := range []string{"start", "base", "layers", "finished", "envelope", "post"} {

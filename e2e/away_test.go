@@ -103,7 +103,7 @@ func TestAWorkSheetIsPrinted(t *testing.T) {
 		text := strings.Join(strings.Fields(s.page.MustElement(".paper").MustText()), " ")
 		for _, want := range []string{
 			"Lantern week invitation Make 80, by a ruler in 1/16 in.", "Cut 10 in × 7 in", "Score from the left edge; fold away from the groove 5 in",
-			"Dusk blue mat border 1/8 in 4 3/4 in × 6 3/4 in", "A Letter, 84 times", "guard down, fingers behind the guide", "Cut a square from 12 × 12 9 3/8 in",
+			"Dusk blue mat border 1/8 in 4 3/4 in × 6 3/4 in", "A Letter Dune cover, 84 times", "guard down, fingers behind the guide", "Cut a square from 12 × 12 9 3/8 in",
 			"Hot glue burns", "United States: Letter, goes 0.78 USD", "ask your carrier",
 		} {
 			if !strings.Contains(text, want) {

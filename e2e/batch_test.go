@@ -32,11 +32,9 @@ func (s *screen) set(name, text string) {
 	s.types(text)
 }
 
-// Eighty invitations of 5 x 7 in with two layers, from letter and 12 × 12 in
-// sheets. A letter sheet gives a base (10 x 7) or two layers; a sheet of
-// 12 × 12 gives a base and a layer, or three layers. Whatever way 60 of these
-// are used, 70 letter sheets are needed besides: 130 in all.
-func TestEightyInvitationsFromSheetsOnHand(t *testing.T) {
+// eighty types eighty invitations for an envelope of 5 1/4 x 7 1/4 in, and goes to their batch.
+func eighty(t *testing.T) *screen {
+	t.Helper()
 	s := open(t)
 	s.click("new-job")
 	s.click("door-measured")
@@ -47,6 +45,15 @@ func TestEightyInvitationsFromSheetsOnHand(t *testing.T) {
 	s.leave()
 	s.press(input.Digit2)
 	s.click("pick-batch")
+	return s
+}
+
+// Eighty invitations of 5 x 7 in with two layers, from letter and 12 × 12 in
+// sheets. A letter sheet gives a base (10 x 7) or two layers; a sheet of
+// 12 × 12 gives a base and a layer, or three layers. Whatever way 60 of these
+// are used, 70 letter sheets are needed besides: 130 in all.
+func TestEightyInvitationsFromSheetsOnHand(t *testing.T) {
+	s := eighty(t)
 	// Without stock, everything comes from letter: 80 bases, and 160 layers by twos.
 	s.reads("cuts-sum", "160 sheets: 160 of Letter")
 	s.click("add-stock")
@@ -57,7 +64,7 @@ func TestEightyInvitationsFromSheetsOnHand(t *testing.T) {
 	s.choose("stock[1].sheet", "^12 × 12")
 	s.set("stock-count-1", "60")
 	s.reads("answer-cuts.sheets", "130")
-	s.reads("cuts-sum", "130 sheets: 70 of Letter, 60 of 12 × 12; 6 settings of the guide")
+	s.reads("cuts-sum", "130 sheets: 70 of Letter, 60 of 12 × 12; the guide is set 7 times")
 	s.reads("tape-base", "130 sheets")
 	list := s.page.MustElement(".list").MustText()
 	for _, set := range []string{"10 in", "7 in", "6 3/4 in", "4 3/4 in", "6 1/2 in", "4 1/2 in"} {

@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"context"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -67,6 +69,11 @@ func TestWhereOnePostsFrom(t *testing.T) {
 	s.click("still-to-make")
 	s.reads("tape-base", "210 × 148 mm 1 a sheet") // of letter, 215.9 x 279.4
 	s.reads("tape-post", "CAD")
+	// Left before it is kept, it would come back from the browser's journal as the next new job.
+	s.until("the job is kept", func() (string, bool) {
+		rows, err := s.kept.List(context.Background(), "148")
+		return fmt.Sprint(len(rows), err), len(rows) == 1 && !strings.Contains(rows[0].Document, `"made":true`)
+	})
 	s.page.MustNavigate(s.url + "/settings")
 	if v := s.page.MustElement(id("settings-home")).MustProperty("value").Str(); v != "ca" {
 		t.Errorf("settings say %q", v)

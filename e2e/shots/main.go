@@ -33,11 +33,11 @@ type view struct {
 var views = []view{
 	{"jobs", "light", 1280, 800, -1, "", nil},
 	{"first", "light", 1280, 800, -1, "jobs/new", nil},
-	{"formats", "light", 1280, 800, -1, "jobs/new", []string{"door-format"}},
 	{"start", "light", 1280, 800, 0, "start", nil},
 	{"base", "light", 1280, 800, 0, "base", []string{"answer-base"}},
 	{"base-batch", "light", 1280, 800, 0, "base", []string{"pick-batch", "sheet-B"}},
 	{"layers", "light", 1280, 800, 0, "layers", nil},
+	{"together", "light", 1280, 800, -1, "together", nil},
 	{"shelf", "light", 1280, 800, -1, "shelf", nil},
 	{"envelope", "light", 1280, 800, 1, "envelope", nil},
 	{"envelope-folded", "light", 1280, 800, 3, "envelope", []string{"pick-fold", "pick-buy"}},
@@ -77,6 +77,10 @@ func run(out string) error {
 	if err != nil {
 		return err
 	}
+	gangs, err := kept.Gangs(context.Background())
+	if err != nil {
+		return err
+	}
 	address, err := serve(kept)
 	if err != nil {
 		return err
@@ -90,6 +94,9 @@ func run(out string) error {
 		path := "/"
 		if v.job < 0 && v.station != "" {
 			path = "/" + v.station
+		}
+		if v.station == "together" {
+			path += "/" + gangs[0].ID
 		}
 		if v.job >= 0 {
 			path = "/jobs/" + jobs[v.job].ID + "/" + v.station
