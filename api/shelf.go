@@ -14,6 +14,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/supply"
 	"yellow-parcel/demo"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
@@ -127,7 +128,7 @@ func measured(side job.Length) measure.Length {
 }
 
 // envelopesOnHand are those on the shelf that no job keeps back.
-func (s *service) envelopesOnHand(ctx context.Context) ([]brief.Bought, error) {
+func (s *service) envelopesOnHand(ctx context.Context) (supply.Shelf, error) {
 	if s.store == nil {
 		return nil, nil
 	}
@@ -135,7 +136,7 @@ func (s *service) envelopesOnHand(ctx context.Context) ([]brief.Bought, error) {
 	if err != nil {
 		return nil, err
 	}
-	var out []brief.Bought
+	var out supply.Shelf
 	for _, i := range items {
 		if i.Kind != shelf.Envelopes || i.Count <= i.Reserved {
 			continue
@@ -144,11 +145,16 @@ func (s *service) envelopesOnHand(ctx context.Context) ([]brief.Bought, error) {
 		if err := json.Unmarshal([]byte(i.Document), &item); err != nil {
 			return nil, err
 		}
-		if f, ok := s.catalog.Format(item.Size.ID); ok {
-			out = append(out, brief.Format(f))
-			continue
+		held := supply.Held{Item: i.ID, Count: i.Count - i.Reserved}
+		if price, err := measure.ParseMoney(item.Price); err == nil {
+			held.Price, held.Priced = price, true
 		}
-		out = append(out, brief.Bought{Name: "measured", Size: card.Size{Width: measured(item.Size.Width), Height: measured(item.Size.Height)}})
+		if f, ok := s.catalog.Format(item.Size.ID); ok {
+			held.Bought = brief.Format(f)
+		} else {
+			held.Bought = brief.Bought{Name: "measured", Size: card.Size{Width: measured(item.Size.Width), Height: measured(item.Size.Height)}}
+		}
+		out = append(out, held)
 	}
 	return out, nil
 }

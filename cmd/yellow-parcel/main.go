@@ -27,6 +27,7 @@ type commands struct {
 	Serve   serveCommand   `cmd:"" help:"Serve the application on this machine."`
 	Demo    demoCommand    `cmd:"" help:"Serve a fresh, temporary copy of the demonstration."`
 	Plan    planCommand    `cmd:"" help:"Print the plan of a job file."`
+	Steps   stepsCommand   `cmd:"" help:"Print the steps of making a job file, how long they take and what."`
 	Gang    gangCommand    `cmd:"" help:"Print the plan of several jobs cut as one, or write its cut list."`
 	Export  exportCommand  `cmd:"" help:"Write a part of a job to a file."`
 	Backup  backupCommand  `cmd:"" help:"Copy the data file while the application runs."`

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/post"
@@ -28,6 +29,24 @@ func (c *planCommand) Run(s streams) error {
 	return indented(s.out, all.Plan)
 }
 
+type stepsCommand struct {
+	Job      string   `arg:"" help:"Job file, or - for standard input."`
+	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
+}
+
+// Run prints the steps at the bench as JSON, how long they take, and what they take.
+func (c *stepsCommand) Run(s streams) error {
+	all, err := workFile(c.Job, c.Carriers, s)
+	if err != nil {
+		return err
+	}
+	return indented(s.out, struct {
+		Steps    []document.Step    `json:"steps"`
+		Time     *document.Minutes  `json:"time"`
+		Supplies *document.Supplies `json:"supplies"`
+	}{all.Plan.Steps, all.Plan.Time, all.Plan.Supplies})
+}
+
 // workFile works a job file out with its trials and ways out.
 func workFile(name string, carriers []string, s streams) (*plan.Whole, error) {
 	library, err := withCarriers(carriers)
@@ -42,7 +61,7 @@ func workFile(name string, carriers []string, s streams) (*plan.Whole, error) {
 	if err != nil {
 		return nil, err
 	}
-	return plan.WorkOut(one, library, plan.Work{Whole: true, Solve: atLength, Trials: work.UsualTrials, Today: time.Now().Format(time.DateOnly)})
+	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Solve: atLength, Trials: work.UsualTrials, Today: time.Now().Format(time.DateOnly)})
 }
 
 // withCarriers is the catalogue with carriers from files in it.

@@ -5,6 +5,8 @@
 package brief
 
 import (
+	"slices"
+
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
@@ -29,9 +31,25 @@ type Brief struct {
 	Blank    Blank
 	Post     Post
 	Tools    Tools
+	Extras   []Extra          // what is made besides
 	Catalog  *catalog.Catalog // with the job's own materials
 	Assumed  []Assumption     // in the order they were made
 }
+
+// Extra is something made besides the card and its envelope.
+type Extra string
+
+// What can be made besides.
+const (
+	WithBand  Extra = "band"  // a belly band round each card
+	WithGauge Extra = "gauge" // one slot gauge for the carrier's letters
+)
+
+// Extras are all that can be made besides, in the order they are offered.
+var Extras = []Extra{WithBand, WithGauge}
+
+// With tells whether something is made besides.
+func (b *Brief) With(e Extra) bool { return slices.Contains(b.Extras, e) }
 
 // Assumption is something the job does not say.
 type Assumption string

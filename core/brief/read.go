@@ -1,6 +1,8 @@
 package brief
 
 import (
+	"fmt"
+	"slices"
 	"strings"
 
 	"yellow-parcel/core/card"
@@ -31,6 +33,7 @@ func Read(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 	stockReader{r}.stock(j)
 	blankReader{r}.blank(j)
 	postReader{r}.post(j)
+	r.extras(j.Extras)
 	if len(r.problems) > 0 {
 		return nil, r.problems
 	}
@@ -55,6 +58,18 @@ func ReadTable(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 func (r *reader) fail(field, format string, args ...any) { r.problems.Failf(field, format, args...) }
 
 func (r *reader) assume(what Assumption) { r.Assumed = append(r.Assumed, what) }
+
+// extras reads what is made besides.
+func (r *reader) extras(names []string) {
+	for i, name := range names {
+		e := Extra(name)
+		if !slices.Contains(Extras, e) {
+			r.fail(fmt.Sprintf("extras[%d]", i), `%q is not made besides; try "band" or "gauge"`, job.Quoted(name))
+		} else if !r.With(e) {
+			r.Extras = append(r.Extras, e)
+		}
+	}
+}
 
 // mostCards bounds a batch.
 const mostCards = 100_000

@@ -96,6 +96,8 @@ func (m *maker) job() fields {
 	m.sometimes(j, 50, "post", func() any {
 		return fields{"carriers": []string{pick(m, "us", "uk", "ca", "au", "de", "intl", "jp")}, "address": pick(m, "long", "short")}
 	})
+	m.sometimes(j, 30, "extras", func() any { return pick(m, []string{"band"}, []string{"gauge"}, []string{"gauge", "band"}) })
+	m.sometimes(j, 30, "spoilage", func() any { return pick(m, "1", "2", "5 %") })
 	return j
 }
 

@@ -48,6 +48,9 @@ type Plan struct {
 	Post        []Post       `json:"post"`
 	Postage     *Postage     `json:"postage,omitempty" doc:"stamps on hand against the price of the piece in use"`
 	Gauge       *Gauge       `json:"gauge,omitempty" doc:"a slot gauge for the carrier's letters"`
+	Steps       []Step       `json:"steps,omitempty" doc:"at the bench, in order; where they are asked for"`
+	Time        *Minutes     `json:"time,omitempty" doc:"how long the steps take together"`
+	Supplies    *Supplies    `json:"supplies,omitempty" doc:"what the whole batch takes"`
 	Answers     []Answer     `json:"answers"`
 	Stations    []Station    `json:"stations"`
 	Consequence Consequence  `json:"consequence"`

@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/supply"
 )
 
 // What the cards people make most are posted in first, each line argued beside it.
@@ -65,7 +66,11 @@ func TestTheShelfComesFirst(t *testing.T) {
 		{"a blank of the job's own", "", `,"blank":{"style":"straight-fold"}`, []brief.Bought{a7}, "Straight fold, full back", "<nil>"},
 	} {
 		j := read(t, fmt.Sprintf(five, c.thick, c.blank))
-		p, err := MakeWith(j, catalog.Standard(), Work{Shelf: c.shelf, Whole: true})
+		var shelf supply.Shelf
+		for _, e := range c.shelf {
+			shelf = append(shelf, supply.Held{Bought: e, Count: 1})
+		}
+		p, err := MakeWith(j, catalog.Standard(), Work{Shelf: shelf, Whole: true})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -8,19 +8,21 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/supply"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/work"
 )
 
 // Work says how much to work out. The zero Work plans everything but trials.
 type Work struct {
-	Solve  work.Solver    // nil for trim.Solve
-	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
-	Memory *work.Memory   // of what was worked out before; nil for none
-	Shelf  []brief.Bought // envelopes on hand that no job has taken
-	Today  string         // YYYY-MM-DD, against which prices are old; empty to leave that out
-	NoWays bool           // ways out of what the post refuses are not looked for
-	Whole  bool           // all that the document has; else what screens show beside their drawings
+	Solve  work.Solver  // nil for trim.Solve
+	Trials int          // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Memory *work.Memory // of what was worked out before; nil for none
+	Shelf  supply.Shelf // envelopes on hand that no job has taken
+	Today  string       // YYYY-MM-DD, against which prices are old; empty to leave that out
+	NoWays bool         // ways out of what the post refuses are not looked for
+	Steps  bool         // the steps at the bench, and what the whole batch takes
+	Whole  bool         // all that the document has; else what screens show beside their drawings
 }
 
 // Make works out the whole plan of a job without trials. The error is a job.Problems, each naming its field.
@@ -43,8 +45,7 @@ type Whole struct {
 	Result *work.Result
 	Ways   []ways.Out // nil where none were looked for
 	Plan   *document.Plan
-	Shelf  []brief.Bought // envelopes on hand that no job has taken
-	Today  string         // as it was asked for
+	Today  string // as it was asked for
 }
 
 // WorkOut takes a job all the way: briefed, worked out, its ways out looked for,
@@ -58,13 +59,17 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 		how.Solve = how.Memory.Solve
 	}
 	out := &Whole{Today: how.Today}
-	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory, Shelf: how.Shelf}); err != nil {
+	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory, Shelf: how.Shelf.Kinds()}); err != nil {
 		return nil, err
 	}
 	if !how.NoWays {
 		out.Ways = ways.Find(j, out.Result, cat, how.Memory)
 	}
 	out.Plan = Write(out.Result, out.Ways, how)
+	if how.Steps {
+		made := out.AtTheBench(how)
+		out.Plan.Steps, out.Plan.Time, out.Plan.Supplies = made.Steps, &made.Time, &made.Made.Supplies
+	}
 	return out, nil
 }
 

@@ -1,0 +1,190 @@
+package bench
+
+import (
+	"fmt"
+	"strings"
+
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/supply"
+)
+
+// maker writes the operations of one job.
+type maker struct {
+	*writer
+	job int
+	supply.Of
+}
+
+// part is one of the job's parts.
+func (m maker) part(key supply.Key, at int) supply.Part {
+	return supply.Part{Job: m.job, Key: key, At: at}
+}
+
+// on is a step on parts, one piece of each.
+func (m maker) on(kind Kind, tool Tool, say Saying, parts ...supply.Part) Step {
+	s := Step{Kind: kind, Tool: tool, Say: say, Part: parts[0]}
+	for _, p := range parts {
+		s.Handled = append(s.Handled, Handled{Part: p, Pieces: 1})
+	}
+	return s
+}
+
+// look shows a step in a drawing of the job.
+func (s Step) look(m maker, of Picture, lit ...string) Step {
+	s.Looks = []Look{{Of: of, Job: m.job, Lit: lit}}
+	return s
+}
+
+func (s Step) figure(f Figure) Step {
+	s.Figure = f
+	return s
+}
+
+func (s Step) check(name string) Step {
+	s.Check = Saying{Name: name}
+	return s
+}
+
+func (s Step) how(h Saying) Step {
+	s.Handled[0].How = h
+	return s
+}
+
+func (s Step) blade() Step {
+	s.Blade = true
+	return s
+}
+
+// cardMaker writes what makes the card.
+type cardMaker struct{ maker }
+
+func (m cardMaker) write() {
+	if !m.Brief.Card.Made {
+		m.base()
+		m.stack()
+		m.pieces()
+		m.dries()
+	}
+	m.gauge()
+	m.checks()
+}
+
+// base scores the base and folds it.
+func (m cardMaker) base() {
+	base := m.part(supply.Base, 0)
+	for i, s := range m.Base.Scores {
+		how := Saying{"from", []any{s.From + " edge"}}
+		if s.Face == card.Inside {
+			how.Name = "from-back"
+		}
+		step := m.on(Score, Board, Saying{Name: "score"}, base).figure(LengthOf(s.At)).check("check-groove").how(how).look(m.maker, PictureBase, fmt.Sprintf("score%d", i))
+		m.add(op{Step: step, n: i, early: scoring, late: scoring})
+	}
+	if len(m.Base.Scores) > 0 {
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "fold"}, base).look(m.maker, PictureBase), early: folding, late: folding})
+	}
+}
+
+// stack puts the layers on, from the back up, and the inside panel in.
+func (m cardMaker) stack() {
+	whole := m.part(supply.Card, 0)
+	for i, l := range m.Brief.Layers.Each {
+		step := m.on(Assemble, Adhere, Saying{"layer", []any{i + 1}}, whole, m.part(supply.Layer, i)).figure(LengthOf(l.Border.Side)).check("check-layer").
+			look(m.maker, PictureLayers, fmt.Sprintf("layer%d.width", i), fmt.Sprintf("layer%d.height", i))
+		if l.Border.Bottom != l.Border.Side {
+			step = step.how(Saying{"below", []any{l.Border.Bottom}})
+		}
+		m.add(op{Step: step, n: i, early: stacking, late: stacking, count: wanted})
+	}
+	if m.Brief.Layers.Inside > 0 {
+		step := m.on(Assemble, Adhere, Saying{Name: "inside"}, whole, m.part(supply.Inside, 0)).figure(LengthOf(m.Brief.Layers.Inside)).check("check-layer").look(m.maker, PictureLayers)
+		m.add(op{Step: step, early: stacking, late: stacking, count: wanted})
+	}
+}
+
+// facing is how a piece is put on each face of the card.
+var facing = map[brief.Face]string{brief.Front: "piece-left", brief.Within: "piece-inside", brief.Back: "piece-back"}
+
+// pieces puts on what the maker adds, what is laid loose over it last.
+func (m cardMaker) pieces() {
+	for _, loose := range []bool{false, true} {
+		for i, p := range m.Brief.Card.Build {
+			if (p.Material.Kind == catalog.Loose) == loose {
+				m.add(op{Step: m.piece(i, p), n: i, early: placing, late: placing, count: wanted})
+			}
+		}
+	}
+}
+
+func (m cardMaker) piece(i int, p brief.Piece) Step {
+	name := facing[p.On]
+	switch {
+	case p.Material.Kind == catalog.Loose:
+		name = "loose"
+	case p.X == nil:
+		name = "piece-middle"
+	}
+	step := m.on(Attach, Adhere, Saying{name, []any{i + 1}}, m.part(supply.Card, 0), m.part(supply.Piece, i)).check("check-piece").look(m.maker, PictureFinished, fmt.Sprintf("part%d", i))
+	if p.X != nil {
+		step = step.figure(LengthOf(*p.X))
+	}
+	if p.Y != nil {
+		step = step.how(Saying{"from-top", []any{*p.Y}})
+	}
+	return step
+}
+
+// wet tells whether a joint has to dry: tape and foam hold at once; without a word it is glue.
+func wet(j brief.Joint) bool {
+	return j.Material.ID == "" || j.Material.Kind == catalog.Bond && j.Material.Thickness == 0
+}
+
+// dries weights the card where anything on it is glued.
+func (m cardMaker) dries() {
+	glued := false
+	for _, l := range m.Brief.Layers.Each {
+		glued = glued || wet(l.Joint)
+	}
+	for _, p := range m.Brief.Card.Build {
+		glued = glued || p.Material.Kind != catalog.Loose && wet(p.Joint)
+	}
+	if glued {
+		m.add(op{Step: m.on(Dry, Weight, Saying{Name: "dry-card"}, m.part(supply.Card, 0)), early: setting, late: setting, count: wanted})
+	}
+}
+
+// gauge cuts the slot gauge, once.
+func (m cardMaker) gauge() {
+	g := m.Gauge
+	if g == nil || !m.Brief.With(brief.WithGauge) {
+		return
+	}
+	at := func(name string, f Figure) {
+		step := m.on(Cut, Knife, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).blade().look(m.maker, PictureGauge, strings.Replace(name, "-", ".", 1))
+		if name == "gauge-right" {
+			step = step.check("check-gauge")
+		}
+		m.add(op{Step: step, early: gauging, count: once})
+	}
+	at("gauge-line", LengthOf(g.Centre))
+	at("gauge-top", LengthOf(g.Top))
+	at("gauge-bottom", LengthOf(g.Top+g.Cut))
+	at("gauge-left", LengthOf(g.Margin))
+	at("gauge-right", LengthOf(g.Margin+g.Long))
+}
+
+// checks measure the first card before its envelope is cut, and look the rest over.
+func (m cardMaker) checks() {
+	whole := m.part(supply.Card, 0)
+	add := func(name, check string, tool Tool, f Figure) {
+		m.add(op{Step: m.on(Check, tool, Saying{Name: name}, whole).figure(f).check(check).look(m.maker, PictureFinished), early: checking, count: once})
+	}
+	add("thick", "check-thick", Caliper, LengthOf(m.Card.Thick))
+	if m.Gauge != nil && m.Brief.With(brief.WithGauge) {
+		add("slot", "check-slot", Slot, LengthOf(m.Gauge.Cut))
+	}
+	add("weigh", "check-weigh", Scale, Figure{Kind: OfMass, Mass: m.Card.Weight})
+	m.add(op{Step: m.on(Check, Hands, Saying{Name: "look"}, whole).check("check-look").look(m.maker, PictureLayers), late: looking, count: theRest})
+}

@@ -1,0 +1,334 @@
+// Package supply says what a whole batch takes: every piece that is cut for it,
+// in lots that come out of one kind of paper each, and what must be there or be
+// bought: sheets, envelopes, stamps. The card's own pieces are planned first;
+// what else is cut takes what they leave on hand.
+package supply
+
+import (
+	"fmt"
+	"slices"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
+	"yellow-parcel/core/work"
+)
+
+// Kind is what a lot is cut for.
+type Kind string
+
+// The kinds of lot, in the order they are cut.
+const (
+	Cards  Kind = "card"   // bases, layers, inside panels
+	Own    Kind = "own"    // boards and sheets among the pieces on the card
+	Gauge  Kind = "gauge"  // the slot gauge
+	Blank  Kind = "blank"  // envelope blanks
+	Liner  Kind = "liner"  // their liners
+	Band   Kind = "band"   // belly bands
+	Strips Kind = "strips" // adhesive foam beside a card that would slide
+)
+
+// Part is a piece by what it is for: its job by its place, and a key that holds
+// nothing anyone typed. At counts layers and pieces on the card from nought.
+type Part struct {
+	Job int
+	Key Key
+	At  int
+}
+
+// Key tells the parts of a card and its envelope apart.
+type Key string
+
+// The parts there are. The last three are put together from others.
+const (
+	Base      Key = "base"
+	Layer     Key = "layer"
+	Inside    Key = "inside"
+	Piece     Key = "piece"
+	TheGauge  Key = "gauge"
+	TheBlank  Key = "blank"
+	TheLiner  Key = "liner"
+	TheBand   Key = "band"
+	TheStrips Key = "strips"
+	Card      Key = "card"
+	Envelope  Key = "envelope"
+	Sealed    Key = "sealed"
+)
+
+// Lot is pieces that are cut together. Parts go with the problem's pieces. A lot
+// without a plan and without an error is cut by hand, or by a machine.
+type Lot struct {
+	Of    Kind
+	Parts []Part
+	work.Batch
+	Machine bool
+	Angle   float64 // radians a blank is turned by on its sheet, where no trimmer gets it out
+	hand    int     // sheets that are used without a plan
+}
+
+// ByHand tells whether no guide is set for it.
+func (l *Lot) ByHand() bool { return l.Plan == nil && l.Err == nil }
+
+// Of is one job, worked out, with the pieces it has in the cards' batch.
+type Of struct {
+	*work.Result
+	Pieces []int // by their place in the batch's problem
+}
+
+// Table is where a batch is made: one job's own, or that of several.
+type Table struct {
+	Batch *work.Batch // of the cards
+	Stock brief.Stock
+	Tools brief.Tools
+	Jobs  []Of
+}
+
+// Alone is the table of one job.
+func Alone(r *work.Result) Table {
+	t := Table{Batch: &r.Batch, Stock: r.Brief.Stock, Tools: r.Brief.Tools, Jobs: []Of{{Result: r}}}
+	for i := range r.Batch.Problem.Pieces {
+		t.Jobs[0].Pieces = append(t.Jobs[0].Pieces, i)
+	}
+	return t
+}
+
+// planner gives out what is on hand, lot by lot.
+type planner struct {
+	Table
+	solve work.Solver
+	left  []int // of the sheets on hand
+	lots  []Lot
+}
+
+// Lots are all that is cut for a batch, the cards' first. Solve plans the cuts of the others.
+func Lots(t Table, solve work.Solver) []Lot {
+	p := planner{Table: t, solve: solve}
+	for _, s := range t.Stock.OnHand {
+		p.left = append(p.left, s.Count)
+	}
+	if len(t.Batch.Problem.Pieces) > 0 {
+		p.cards()
+	}
+	for i := range t.Jobs {
+		p.own(i)
+		p.gauge(i)
+	}
+	for i := range t.Jobs {
+		p.envelope(i)
+	}
+	return p.lots
+}
+
+// cards are the pieces of the cards' own batch, each with the part it is.
+func (p *planner) cards() {
+	l := Lot{Of: Cards, Batch: *p.Batch, Parts: make([]Part, len(p.Batch.Problem.Pieces))}
+	for i, j := range p.Jobs {
+		for n, at := range j.Pieces {
+			part := Part{Job: i, Key: Base}
+			switch layers := len(j.Layers.Stack); {
+			case n > layers:
+				part.Key = Inside
+			case n > 0:
+				part.Key, part.At = Layer, n-1
+			}
+			l.Parts[at] = part
+		}
+	}
+	if l.Plan != nil {
+		for _, layout := range l.Plan.Layouts {
+			if layout.Sheet < l.OnHand {
+				p.left[layout.Sheet] -= layout.Count
+			}
+		}
+	}
+	p.lots = append(p.lots, l)
+}
+
+// count is how many of a job's cards are cut.
+func count(b *brief.Brief) int { return b.Quantity + b.Stock.Spare }
+
+// own are the boards and sheets on a job's card, those of one material together.
+func (p *planner) own(i int) {
+	r := p.Jobs[i]
+	if r.Brief.Card.Made {
+		return
+	}
+	for _, m := range materials(r.Brief) {
+		l := Lot{Of: Own}
+		for n, piece := range r.Brief.Card.Build {
+			if piece.Material.ID == m.ID {
+				l.add(Part{i, Piece, n}, trim.Piece{Name: piece.Name, Size: SizeOn(r.Result, piece), Count: count(r.Brief), Paper: m.Name})
+			}
+		}
+		p.plan(l, p.Stock.Sheet, func(s brief.Sheet) bool { return s.Paper.Name == m.Name }, m.Thickness)
+	}
+}
+
+// Cut tells whether a piece on a card is cut from a sheet.
+func Cut(p brief.Piece) bool {
+	return p.Material.Kind == catalog.Board || p.Material.Kind == catalog.Loose
+}
+
+// SizeOn is how large a piece on a card is cut; one without a size covers the card.
+func SizeOn(r *work.Result, p brief.Piece) card.Size {
+	if p.Size == (card.Size{}) {
+		return r.Card.Size
+	}
+	return p.Size
+}
+
+// materials are what the pieces that are cut for a card are of, each once.
+func materials(b *brief.Brief) []catalog.Material {
+	var out []catalog.Material
+	for _, p := range b.Card.Build {
+		if Cut(p) && !slices.ContainsFunc(out, func(m catalog.Material) bool { return m.ID == p.Material.ID }) {
+			out = append(out, p.Material)
+		}
+	}
+	return out
+}
+
+// heavy is the board a slot gauge is cut from, as thick as the cut list asks for.
+const heavy, heavyThick = "heavy card", 2 * measure.Millimetre
+
+func (p *planner) gauge(i int) {
+	r := p.Jobs[i]
+	if r.Gauge == nil || !r.Brief.With(brief.WithGauge) {
+		return
+	}
+	l := Lot{Of: Gauge}
+	l.add(Part{Job: i, Key: TheGauge}, trim.Piece{Name: "slot gauge", Size: r.Gauge.Size, Count: 1, Paper: heavy})
+	p.plan(l, p.Stock.Sheet, func(s brief.Sheet) bool { return s.Paper.Name == heavy }, heavyThick)
+}
+
+// envelope is what a job's envelopes are made of, and what goes with them.
+func (p *planner) envelope(i int) {
+	r := p.Jobs[i]
+	n := count(r.Brief)
+	for _, e := range r.Extras {
+		if e.ID == "band" && r.Brief.With(brief.WithBand) {
+			defer p.extra(i, e, Part{Job: i, Key: TheBand}, Band, n)
+		}
+	}
+	m := Blanked(r.Result)
+	if m == nil {
+		return
+	}
+	if m.Blank.Bought == "" {
+		p.blank(i, m, n)
+	}
+	for _, e := range r.Extras {
+		switch {
+		case e.ID == "liner" && r.Brief.Blank.Liner:
+			p.extra(i, e, Part{Job: i, Key: TheLiner}, Liner, n)
+		case e.ID == "strips" && len(m.Strips) > 0:
+			p.extra(i, e, Part{Job: i, Key: TheStrips}, Strips, n)
+		}
+	}
+}
+
+// Blanked is the blank a job's card is posted in; nil where it is posted in something else.
+func Blanked(r *work.Result) *work.Made {
+	if len(r.Pieces) == 0 || r.Pieces[0].In != work.InBlank {
+		return nil
+	}
+	return r.Pieces[0].Made
+}
+
+func (p *planner) blank(i int, m *work.Made, n int) {
+	l := Lot{Of: Blank, Machine: m.Machine != nil, Angle: m.Paper.Angle}
+	l.add(Part{Job: i, Key: TheBlank}, trim.Piece{Name: "envelope blank", Size: m.Cut(), Count: n})
+	here := func(s brief.Sheet) bool { return s.Size == m.Paper.Sheet.Size }
+	if upright, _ := trim.Yield(m.Paper.Sheet.Size, m.Cut()); upright > 0 && m.Machine == nil {
+		p.plan(l, m.Paper.Sheet, here, blank.EnvelopePaper.Caliper)
+		return
+	}
+	per := max(1, m.Paper.PerSheet)
+	if nest := p.Jobs[i].Nest; nest != nil && p.Jobs[i].Blanks[0] == m {
+		per = max(1, len(nest.Places))
+	}
+	p.byHand(l, m.Paper.Sheet, here, (n+per-1)/per)
+}
+
+// extra is a piece that goes with an envelope or a card, out of the smallest
+// sheet sold where the job lives that it comes out of. Foam strips come off a roll.
+func (p *planner) extra(i int, e blank.Extra, part Part, of Kind, n int) {
+	l := Lot{Of: of}
+	l.add(part, trim.Piece{Name: e.Name, Size: e.Size(), Count: n * e.Count, Paper: string(of)})
+	if of == Strips {
+		p.lots = append(p.lots, l)
+		return
+	}
+	sheet := p.Stock.Sheet
+	best := -1.0
+	for _, s := range p.Jobs[i].Brief.Catalog.Sheets {
+		area := s.Width.MM() * s.Height.MM()
+		if count, _ := trim.Yield(s.Size(), e.Size()); s.Unit == p.Jobs[i].Brief.Sold && count > 0 && (best < 0 || area < best) {
+			best, sheet = area, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}
+		}
+	}
+	p.plan(l, sheet, func(s brief.Sheet) bool { return s.Paper.Name == string(of) }, blank.EnvelopePaper.Caliper)
+}
+
+func (l *Lot) add(part Part, piece trim.Piece) {
+	l.Parts = append(l.Parts, part)
+	l.Problem.Pieces = append(l.Problem.Pieces, piece)
+}
+
+// onHand is what is left on hand of the sheets a lot may take, and which they are.
+func (p *planner) onHand(takes func(brief.Sheet) bool) (out []brief.Sheet, at []int) {
+	for i, s := range p.Stock.OnHand {
+		if p.left[i] > 0 && takes(s) {
+			s.Count = p.left[i]
+			out, at = append(out, s), append(at, i)
+		}
+	}
+	return out, at
+}
+
+// plan cuts a lot from what is on hand of its paper, or from a sheet to buy. One
+// that comes out of no sheet is cut by hand.
+func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool, caliper measure.Length) {
+	stock := brief.Stock{Sheet: sheet, Currency: p.Stock.Currency}
+	var at []int
+	stock.OnHand, at = p.onHand(takes)
+	parts := l.Parts
+	l.Batch = work.BatchOf(l.Problem.Pieces, stock, p.Tools, func(string) measure.Length { return caliper })
+	l.Parts = parts
+	l.Cards = l.Problem.Pieces[0].Count
+	l.Solve(p.solve, p.Stock.Aim)
+	if l.Plan == nil {
+		l.Err = nil // a knife and a ruler get it out of a piece that is large enough
+		p.byHand(l, sheet, takes, 0)
+		return
+	}
+	for _, layout := range l.Plan.Layouts {
+		if layout.Sheet < l.OnHand {
+			p.left[at[layout.Sheet]] -= layout.Count
+		}
+	}
+	p.lots = append(p.lots, l)
+}
+
+// byHand takes whole sheets for a lot, those on hand first.
+func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool, need int) {
+	here, at := p.onHand(takes)
+	l.Sheets, l.OnHand, l.hand = here, len(here), need
+	for i := range l.Sheets {
+		used := min(need, l.Sheets[i].Count)
+		l.Sheets[i].Count = used
+		p.left[at[i]] -= used
+		need -= used
+	}
+	l.Sheets = append(l.Sheets, brief.Sheet{Bought: sheet, Count: need})
+	if need > 0 {
+		l.Missing = append(l.Missing, work.Missing{Sheet: len(here), Count: need})
+	}
+	p.lots = append(p.lots, l)
+}
+
+// String is the part for the eyes of a test.
+func (p Part) String() string { return fmt.Sprintf("%d.%s.%d", p.Job, p.Key, p.At) }
