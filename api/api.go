@@ -31,6 +31,7 @@ type service struct {
 	bench   bench
 	rules   *ruleMemory
 	now     func() time.Time
+	hub     *hub
 }
 
 // today is the day prices are held against, YYYY-MM-DD.
@@ -106,6 +107,7 @@ func register(a huma.API, s *service) {
 	registerDevices(a, s, op)
 	describeBodies(a.OpenAPI(), withJob)
 	registerGangs(a, s, op)
+	registerMakings(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.
@@ -122,7 +124,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), bench: newBench(), rules: newRuleMemory()})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), bench: newBench(), rules: newRuleMemory(), hub: newHub()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }

@@ -34,7 +34,7 @@ func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
 	if now == nil {
 		now = time.Now
 	}
-	register(a, &service{catalog.Standard(), kept, work.NewMemory(), newBench(), newRuleMemory(), now})
+	register(a, &service{catalog.Standard(), kept, work.NewMemory(), newBench(), newRuleMemory(), now, newHub()})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))

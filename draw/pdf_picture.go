@@ -65,6 +65,8 @@ func (l *lister) shape(s Shape, at func(Point) Point) {
 	case "waste", "wall", "strip":
 		l.f.SetFillColor(232, 232, 232)
 		fill = "F"
+	case "lit":
+		l.f.SetLineWidth(1)
 	case "cut":
 		l.f.SetLineWidth(0.45)
 	}

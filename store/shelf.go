@@ -119,28 +119,34 @@ func (s *Store) Uses(ctx context.Context) ([]Use, error) {
 // and puts its offcuts on (state "used"). Either takes the place of what the job
 // had reserved. When the shelf does not hold enough it is ErrShort and nothing changes.
 func (s *Store) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
-	u := Use{ID: uuid.NewString(), Job: job, Title: title, State: state, Made: stamp()}
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
-		if _, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE job = ? AND state = 'reserved'`, job); err != nil {
-			return err
-		}
-		if _, err := tx.NamedExecContext(ctx, `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`, u); err != nil {
-			return err
-		}
-		for _, l := range lines {
-			if err := s.takeLine(ctx, tx, u, l); err != nil {
-				return err
-			}
-			u.Total += l.Count
-		}
-		for _, o := range offcuts {
-			if err := addOffcut(ctx, tx, u, o); err != nil {
-				return err
-			}
-		}
-		return nil
+	var u Use
+	err := s.within(ctx, func(tx *sqlx.Tx) (err error) {
+		u, err = s.takeAll(ctx, tx, job, title, state, lines, offcuts)
+		return err
 	})
 	return u, err
+}
+
+func (s *Store) takeAll(ctx context.Context, tx *sqlx.Tx, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
+	u := Use{ID: uuid.NewString(), Job: job, Title: title, State: state, Made: stamp()}
+	if _, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE job = ? AND state = 'reserved'`, job); err != nil {
+		return u, err
+	}
+	if _, err := tx.NamedExecContext(ctx, `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`, u); err != nil {
+		return u, err
+	}
+	for _, l := range lines {
+		if err := s.takeLine(ctx, tx, u, l); err != nil {
+			return u, err
+		}
+		u.Total += l.Count
+	}
+	for _, o := range offcuts {
+		if err := addOffcut(ctx, tx, u, o); err != nil {
+			return u, err
+		}
+	}
+	return u, nil
 }
 
 func (s *Store) takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
@@ -181,26 +187,28 @@ func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
 // Undo gives back what a use took, and takes back the offcuts it put on the
 // shelf, as far as they are still there.
 func (s *Store) Undo(ctx context.Context, id string) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
-		var state string
-		if err := tx.GetContext(ctx, &state, `SELECT state FROM uses WHERE id = ?`, id); err != nil {
-			if errors.Is(err, sql.ErrNoRows) {
-				return ErrNotFound
-			}
+	return s.within(ctx, func(tx *sqlx.Tx) error { return undo(ctx, tx, id) })
+}
+
+func undo(ctx context.Context, tx *sqlx.Tx, id string) error {
+	var state string
+	if err := tx.GetContext(ctx, &state, `SELECT state FROM uses WHERE id = ?`, id); err != nil {
+		if errors.Is(err, sql.ErrNoRows) {
+			return ErrNotFound
+		}
+		return err
+	}
+	if state == "undone" {
+		return ErrUndone
+	}
+	if state == "used" {
+		if _, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = revision + 1, count = MAX(0, count +
+			(SELECT SUM(count) FROM use_lines WHERE use = ? AND item = shelf.id)) WHERE id IN (SELECT item FROM use_lines WHERE use = ?)`, id, id); err != nil {
 			return err
 		}
-		if state == "undone" {
-			return ErrUndone
-		}
-		if state == "used" {
-			if _, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = revision + 1, count = MAX(0, count +
-				(SELECT SUM(count) FROM use_lines WHERE use = ? AND item = shelf.id)) WHERE id IN (SELECT item FROM use_lines WHERE use = ?)`, id, id); err != nil {
-				return err
-			}
-		}
-		_, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE id = ?`, id)
-		return err
-	})
+	}
+	_, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE id = ?`, id)
+	return err
 }
 
 // within runs changes that stand or fall together.

@@ -168,7 +168,7 @@ func (w *writer) step(o op, phase Phase) (Step, bool) {
 	}
 	s := o.Step
 	s.ID = fmt.Sprintf("%s.%s.%d.%s%d.%d", phase, s.Say.Name, s.Part.Job+1, s.Part.Key, s.Part.At, o.n)
-	s.Phase, s.Pieces = phase, pieces
+	s.Phase, s.Pieces, s.Spares = phase, pieces, o.count == withSpares
 	s.Handled = slices.Clone(s.Handled)
 	for i := range s.Handled {
 		s.Handled[i].Pieces *= pieces

@@ -148,6 +148,7 @@ type Step struct {
 	Say     Saying
 	Figure  Figure
 	Pieces  int
+	Spares  bool // what is to spare goes through it too
 	Tool    Tool
 	Blade   bool // it can cut fingers
 	Check   Saying

@@ -10,6 +10,7 @@ type Step struct {
 	Text    string      `json:"text" doc:"what to do, nine words at most"`
 	Figure  *StepFigure `json:"figure,omitempty" doc:"the one figure of the step"`
 	Pieces  int         `json:"pieces"`
+	Spares  bool        `json:"spares,omitempty" doc:"what is to spare goes through it too"`
 	Tool    string      `json:"tool"`
 	Caution string      `json:"caution,omitempty"`
 	Check   string      `json:"check,omitempty" doc:"what to look at before it cannot be undone"`

@@ -59,7 +59,7 @@ func Write(s say.Say, p bench.Plan, supplies supply.List) Made {
 
 // step is one step in words.
 func (w writer) step(s *bench.Step) document.Step {
-	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces,
+	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces, Spares: s.Spares,
 		Tool: tools[s.Tool], Minutes: minutes(s.Minutes), Details: w.details(s), Looks: looks(s.Looks), Handled: []document.Handled{}}
 	if s.Blade {
 		out.Caution = blade
@@ -94,6 +94,9 @@ func (w writer) part(s *bench.Step) string {
 	}
 	return strings.Join(names, ", ")
 }
+
+// Called is a part as its maker calls it.
+func Called(p bench.Plan, part supply.Part) string { return writer{Plan: p}.called(part) }
 
 // called is a part as its maker calls it, its job's number first where there are several.
 func (w writer) called(p supply.Part) string {

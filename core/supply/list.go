@@ -21,6 +21,7 @@ const (
 // Of stamps to buy only the price is known, not what they show.
 type Line struct {
 	What     What
+	Job      int         // whose envelopes or stamps they are, by its place
 	For      Kind        // what sheets are cut for, the first of it
 	Sheet    brief.Sheet // a sheet, or an envelope by its size
 	Stamp    string      // a stamp's own name; empty for those to buy
@@ -77,8 +78,8 @@ func ListOf(t Table, lots []Lot, shelf Shelf, postage []*work.Postage) List {
 	cards := 0
 	for i, j := range t.Jobs {
 		cards += j.Brief.Quantity
-		out.envelopes(j.Result, shelf, t.Stock.Currency)
-		out.stamps(j.Result, postage[i])
+		out.envelopes(i, j.Result, shelf, t.Stock.Currency)
+		out.stamps(i, j.Result, postage[i])
 	}
 	for _, l := range out.Lines {
 		switch {
@@ -143,12 +144,12 @@ func bought(r *work.Result) (brief.Bought, bool) {
 	return brief.Bought{}, false
 }
 
-func (o *List) envelopes(r *work.Result, shelf Shelf, currency string) {
+func (o *List) envelopes(job int, r *work.Result, shelf Shelf, currency string) {
 	of, ok := bought(r)
 	if !ok {
 		return
 	}
-	line := Line{What: Envelopes, Sheet: brief.Sheet{Bought: of}, Need: count(r.Brief), Currency: currency}
+	line := Line{What: Envelopes, Job: job, Sheet: brief.Sheet{Bought: of}, Need: count(r.Brief), Currency: currency}
 	taken := 0
 	for _, l := range o.Lines {
 		if l.What == Envelopes && l.Sheet.Size == of.Size {
@@ -166,7 +167,7 @@ func (o *List) envelopes(r *work.Result, shelf Shelf, currency string) {
 }
 
 // stamps counts those on hand that are used, then those to buy.
-func (o *List) stamps(r *work.Result, p *work.Postage) {
+func (o *List) stamps(job int, r *work.Result, p *work.Postage) {
 	if p == nil {
 		return
 	}
@@ -182,7 +183,7 @@ func (o *List) stamps(r *work.Result, p *work.Postage) {
 		if !ok {
 			i = len(o.Lines)
 			at[k] = i
-			o.Lines = append(o.Lines, Line{What: Stamps, Stamp: s.Name, Price: s.Price, Priced: true, Currency: currency})
+			o.Lines = append(o.Lines, Line{What: Stamps, Job: job, Stamp: s.Name, Price: s.Price, Priced: true, Currency: currency})
 		}
 		o.Lines[i].Need += n
 		o.Lines[i].There += there

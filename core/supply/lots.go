@@ -8,7 +8,6 @@ import (
 	"fmt"
 	"slices"
 
-	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
@@ -65,8 +64,9 @@ type Lot struct {
 	Parts []Part
 	work.Batch
 	Machine bool
-	Angle   float64 // radians a blank is turned by on its sheet, where no trimmer gets it out
-	hand    int     // sheets that are used without a plan
+	Angle   float64     // radians a blank is turned by on its sheet, where no trimmer gets it out
+	hand    int         // sheets that are used without a plan
+	taken   map[int]int // of the sheets on hand, by their place
 }
 
 // ByHand tells whether no guide is set for it.
@@ -140,11 +140,20 @@ func (p *planner) cards() {
 	if l.Plan != nil {
 		for _, layout := range l.Plan.Layouts {
 			if layout.Sheet < l.OnHand {
-				p.left[layout.Sheet] -= layout.Count
+				p.take(&l, layout.Sheet, layout.Count)
 			}
 		}
 	}
 	p.lots = append(p.lots, l)
+}
+
+// take takes sheets that are on hand for a lot.
+func (p *planner) take(l *Lot, at, n int) {
+	if l.taken == nil {
+		l.taken = map[int]int{}
+	}
+	l.taken[at] += n
+	p.left[at] -= n
 }
 
 // count is how many of a job's cards are cut.
@@ -204,75 +213,6 @@ func (p *planner) gauge(i int) {
 	p.plan(l, p.Stock.Sheet, func(s brief.Sheet) bool { return s.Paper.Name == heavy }, heavyThick)
 }
 
-// envelope is what a job's envelopes are made of, and what goes with them.
-func (p *planner) envelope(i int) {
-	r := p.Jobs[i]
-	n := count(r.Brief)
-	for _, e := range r.Extras {
-		if e.ID == "band" && r.Brief.With(brief.WithBand) {
-			defer p.extra(i, e, Part{Job: i, Key: TheBand}, Band, n)
-		}
-	}
-	m := Blanked(r.Result)
-	if m == nil {
-		return
-	}
-	if m.Blank.Bought == "" {
-		p.blank(i, m, n)
-	}
-	for _, e := range r.Extras {
-		switch {
-		case e.ID == "liner" && r.Brief.Blank.Liner:
-			p.extra(i, e, Part{Job: i, Key: TheLiner}, Liner, n)
-		case e.ID == "strips" && len(m.Strips) > 0:
-			p.extra(i, e, Part{Job: i, Key: TheStrips}, Strips, n)
-		}
-	}
-}
-
-// Blanked is the blank a job's card is posted in; nil where it is posted in something else.
-func Blanked(r *work.Result) *work.Made {
-	if len(r.Pieces) == 0 || r.Pieces[0].In != work.InBlank {
-		return nil
-	}
-	return r.Pieces[0].Made
-}
-
-func (p *planner) blank(i int, m *work.Made, n int) {
-	l := Lot{Of: Blank, Machine: m.Machine != nil, Angle: m.Paper.Angle}
-	l.add(Part{Job: i, Key: TheBlank}, trim.Piece{Name: "envelope blank", Size: m.Cut(), Count: n})
-	here := func(s brief.Sheet) bool { return s.Size == m.Paper.Sheet.Size }
-	if upright, _ := trim.Yield(m.Paper.Sheet.Size, m.Cut()); upright > 0 && m.Machine == nil {
-		p.plan(l, m.Paper.Sheet, here, blank.EnvelopePaper.Caliper)
-		return
-	}
-	per := max(1, m.Paper.PerSheet)
-	if nest := p.Jobs[i].Nest; nest != nil && p.Jobs[i].Blanks[0] == m {
-		per = max(1, len(nest.Places))
-	}
-	p.byHand(l, m.Paper.Sheet, here, (n+per-1)/per)
-}
-
-// extra is a piece that goes with an envelope or a card, out of the smallest
-// sheet sold where the job lives that it comes out of. Foam strips come off a roll.
-func (p *planner) extra(i int, e blank.Extra, part Part, of Kind, n int) {
-	l := Lot{Of: of}
-	l.add(part, trim.Piece{Name: e.Name, Size: e.Size(), Count: n * e.Count, Paper: string(of)})
-	if of == Strips {
-		p.lots = append(p.lots, l)
-		return
-	}
-	sheet := p.Stock.Sheet
-	best := -1.0
-	for _, s := range p.Jobs[i].Brief.Catalog.Sheets {
-		area := s.Width.MM() * s.Height.MM()
-		if count, _ := trim.Yield(s.Size(), e.Size()); s.Unit == p.Jobs[i].Brief.Sold && count > 0 && (best < 0 || area < best) {
-			best, sheet = area, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}
-		}
-	}
-	p.plan(l, sheet, func(s brief.Sheet) bool { return s.Paper.Name == string(of) }, blank.EnvelopePaper.Caliper)
-}
-
 func (l *Lot) add(part Part, piece trim.Piece) {
 	l.Parts = append(l.Parts, part)
 	l.Problem.Pieces = append(l.Problem.Pieces, piece)
@@ -307,7 +247,7 @@ func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool, 
 	}
 	for _, layout := range l.Plan.Layouts {
 		if layout.Sheet < l.OnHand {
-			p.left[at[layout.Sheet]] -= layout.Count
+			p.take(&l, at[layout.Sheet], layout.Count)
 		}
 	}
 	p.lots = append(p.lots, l)
@@ -320,7 +260,7 @@ func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool
 	for i := range l.Sheets {
 		used := min(need, l.Sheets[i].Count)
 		l.Sheets[i].Count = used
-		p.left[at[i]] -= used
+		p.take(&l, at[i], used)
 		need -= used
 	}
 	l.Sheets = append(l.Sheets, brief.Sheet{Bought: sheet, Count: need})
@@ -328,6 +268,42 @@ func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool
 		l.Missing = append(l.Missing, work.Missing{Sheet: len(here), Count: need})
 	}
 	p.lots = append(p.lots, l)
+}
+
+// Uses are the shelf's sheets that a lot takes, by their item.
+func (l *Lot) Uses() map[string]int {
+	out := map[string]int{}
+	take := func(s brief.Sheet, n int) {
+		if s.Item != "" && n > 0 {
+			out[s.Item] += n
+		}
+	}
+	if l.Plan == nil {
+		for _, s := range l.Sheets[:l.OnHand] {
+			take(s, s.Count)
+		}
+		return out
+	}
+	for _, layout := range l.Plan.Layouts {
+		if layout.Sheet < l.OnHand {
+			take(l.Sheets[layout.Sheet], layout.Count)
+		}
+	}
+	return out
+}
+
+// Left is how many of each sheet on hand a batch leaves.
+func Left(t Table, lots []Lot) []int {
+	out := make([]int, len(t.Stock.OnHand))
+	for i, s := range t.Stock.OnHand {
+		out[i] = s.Count
+	}
+	for i := range lots {
+		for k, n := range lots[i].taken {
+			out[k] -= n
+		}
+	}
+	return out
 }
 
 // String is the part for the eyes of a test.

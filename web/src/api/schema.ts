@@ -351,6 +351,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/makings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Makings, those under way first */
+        get: operations["listMakings"];
+        put?: never;
+        /** Begin making a kept job, or a kept gang */
+        post: operations["beginMaking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/makings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A making as it stands */
+        get: operations["getMaking"];
+        put?: never;
+        post?: never;
+        /** Put a making aside */
+        delete: operations["removeMaking"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/makings/{id}/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The drawings of one of its plans; they never change */
+        get: operations["makingDrawings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/makings/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tells whenever the making goes on */
+        get: operations["followMaking"];
+        put?: never;
+        /** What happened, each event once */
+        post: operations["tellMaking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/makings/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a making back that was put aside */
+        post: operations["restoreMaking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/makings/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The bench sheet, with boxes to tick */
+        get: operations["makingSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/outline": {
         parameters: {
             query?: never;
@@ -542,6 +647,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a job is made, step by step */
+        post: operations["steps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/switch": {
         parameters: {
             query?: never;
@@ -580,6 +702,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Adjustment: {
+            changes: string[];
+            /** Format: int64 */
+            job: number;
+            patch: {
+                [key: string]: unknown;
+            };
+            /** @description what was measured, and what the plan says */
+            text: string;
+            what: string;
+        };
         Answer: {
             /** @description the whole line as plain text */
             copy: string;
@@ -620,6 +753,28 @@ export interface components {
             scores: components["schemas"]["Score"][];
             sheet: components["schemas"]["Sheet"];
             turned: boolean;
+        };
+        Begin: {
+            gang?: string;
+            job?: string;
+        };
+        BenchJob: {
+            base: components["schemas"]["Drawing"];
+            blank?: components["schemas"]["Drawing"];
+            envelope: components["schemas"]["Drawing"];
+            /** @description liner, band and strips, by their identifier */
+            extras: {
+                [key: string]: components["schemas"]["Drawing"];
+            };
+            finished: components["schemas"]["Drawing"];
+            gauge?: components["schemas"]["Drawing"];
+            layers: components["schemas"]["Drawing"];
+            post?: components["schemas"]["Drawing"];
+        };
+        BenchSet: {
+            jobs: components["schemas"]["BenchJob"][];
+            /** @description the sheets of each lot */
+            lots: components["schemas"]["Drawing"][][];
         };
         Bends: {
             high: string;
@@ -1113,6 +1268,17 @@ export interface components {
             name: string;
             shapes: components["schemas"]["Shape"][];
         };
+        Drying: {
+            /**
+             * Format: double
+             * @description how long it usually takes
+             */
+            minutes: number;
+            parts: string[];
+            /** @description RFC 3339 */
+            since: string;
+            step: string;
+        };
         Envelope: {
             format?: string;
             height: components["schemas"]["Length"];
@@ -1159,6 +1325,49 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Event: {
+            /** @description RFC 3339, as the screen's clock has it */
+            at: string;
+            client: string;
+            /** Format: int64 */
+            count?: number;
+            /**
+             * Format: int64
+             * @description of what was measured, by its place
+             */
+            job?: number;
+            /** @enum {string} */
+            kind: "started" | "counted" | "spoiled" | "measured" | "noted" | "paused" | "resumed" | "done" | "undone" | "changed" | "recut" | "finished" | "reopened";
+            offer?: components["schemas"]["Adjustment"];
+            /** @description of what was spoiled, its key */
+            part?: string;
+            /**
+             * Format: int64
+             * @description the number of the plan that goes on from here
+             */
+            plan?: number;
+            /** @description why it was spoiled */
+            reason?: string;
+            /** Format: int64 */
+            seq: number;
+            step?: string;
+            /** @description the change that was offered is taken, not passed over */
+            take?: boolean;
+            text?: string;
+            /** @description as it was typed */
+            value?: string;
+            /**
+             * Format: int64
+             * @description which way of cutting anew is taken
+             */
+            way?: number;
+            ways?: components["schemas"]["Way"][];
+            /**
+             * @description what was measured
+             * @enum {string}
+             */
+            what?: "thickness" | "weight" | "top" | "right" | "bottom" | "left";
         };
         Extra: {
             answer: components["schemas"]["Answer"];
@@ -1452,6 +1661,12 @@ export interface components {
             walls: number[][][];
             waste: number[][][];
         };
+        Handled: {
+            key: string;
+            name: string;
+            /** Format: int64 */
+            pieces: number;
+        };
         HomeChoice: {
             id: string;
             name: string;
@@ -1532,6 +1747,7 @@ export interface components {
                 height: string;
                 width: string;
             };
+            extras?: string[];
             format: string;
             home?: string;
             inside?: string;
@@ -1618,6 +1834,27 @@ export interface components {
             mm: number;
             text: string;
         };
+        Look: {
+            extra?: string;
+            /**
+             * Format: int64
+             * @description by its place, from nought
+             */
+            job: number;
+            /**
+             * Format: int64
+             * @description of a sheet
+             */
+            layout?: number;
+            lit: string[];
+            /**
+             * Format: int64
+             * @description of a sheet
+             */
+            lot?: number;
+            /** @enum {string} */
+            of: "sheet" | "base" | "layers" | "finished" | "blank" | "extra" | "gauge" | "envelope" | "post";
+        };
         Makeable: {
             envelope?: string;
             fold: string;
@@ -1633,6 +1870,76 @@ export interface components {
             text: string;
             verdict?: string;
             width: components["schemas"]["Length"];
+        };
+        MakingBody: {
+            /**
+             * Format: int64
+             * @description the step to do now, by its place; as many as there are steps when all are done
+             */
+            at: number;
+            /** @description what it took is off the shelf */
+            booked: boolean;
+            /** @description pieces done, by step */
+            counts: {
+                [key: string]: number;
+            };
+            /** @description steps, in the order they were done */
+            done: string[];
+            dries: components["schemas"]["Drying"][];
+            finished?: string;
+            /**
+             * Format: int64
+             * @description how many steps of the first one are left
+             */
+            first: number;
+            id: string;
+            /** @description of hands, for what is left */
+            left: components["schemas"]["Minutes"];
+            left_text: string;
+            measures: components["schemas"]["Measurement"][];
+            notes: components["schemas"]["Remark"][];
+            /**
+             * Format: int64
+             * @description of its last event
+             */
+            number: number;
+            of: string;
+            /** @description a change that what was measured asks for; to be taken or passed over */
+            offer?: components["schemas"]["Adjustment"];
+            parts: components["schemas"]["Tally"][];
+            paused: boolean;
+            /**
+             * Format: int64
+             * @description of the plan it goes by
+             */
+            plan: number;
+            /** @description why a piece can be spoiled */
+            reasons: string[];
+            spoils: components["schemas"]["Spoil"][];
+            started: string;
+            /** @description those done, then those left */
+            steps: components["schemas"]["Step"][];
+            supplies: components["schemas"]["Supplies"];
+            title: string;
+            /** @description what to cut what is missing from, where something is */
+            ways: components["schemas"]["Way"][];
+        };
+        MakingSummary: {
+            /** Format: int64 */
+            done: number;
+            finished?: string;
+            id: string;
+            /** @description how long hands still need */
+            left: string;
+            /** @description the kept job or gang it is made from */
+            of: string;
+            phase?: string;
+            /** @description what to do now */
+            step: string;
+            /** Format: int64 */
+            steps: number;
+            title: string;
+            updated: string;
         };
         MaterialSpec: {
             contents?: string;
@@ -1656,11 +1963,27 @@ export interface components {
             number?: number;
             text: string;
         };
+        Measurement: {
+            /** Format: int64 */
+            job: number;
+            taken: boolean;
+            value: string;
+            what: string;
+        };
         Member: {
             id?: string;
             job: components["schemas"]["Job"];
             /** Format: int64 */
             revision?: number;
+        };
+        Minutes: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            low: number;
+            text: string;
         };
         Missing: {
             /** Format: int64 */
@@ -1669,6 +1992,13 @@ export interface components {
             paper?: string;
             sheet: string;
             text: string;
+        };
+        Moved: {
+            /**
+             * Format: int64
+             * @description of the last event
+             */
+            number: number;
         };
         Nest: {
             /** Format: int64 */
@@ -1870,6 +2200,23 @@ export interface components {
             /** @description the class the piece in use meets */
             takes: boolean;
         };
+        Remark: {
+            at: string;
+            step: string;
+            text: string;
+        };
+        Remnant: {
+            colour?: string;
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            h: number;
+            item?: string;
+            name: string;
+            paper?: string;
+            /** Format: int64 */
+            w: number;
+        };
         Rung: {
             height: components["schemas"]["Length"];
             label: string;
@@ -2044,6 +2391,15 @@ export interface components {
             folds: components["schemas"]["FoldYield"][];
             text: string;
         };
+        Spoil: {
+            at: string;
+            /** Format: int64 */
+            count: number;
+            name: string;
+            part: string;
+            reason: string;
+            step: string;
+        };
         StampSpec: {
             /** Format: int64 */
             count: number;
@@ -2064,6 +2420,50 @@ export interface components {
             /** @enum {string} */
             state: "good" | "look" | "stop";
             word: string;
+        };
+        Step: {
+            caution?: string;
+            /** @description what to look at before it cannot be undone */
+            check?: string;
+            /** @description what the figure leaves open: which cuts of which sheets, from which edge */
+            details: string[];
+            drawing?: components["schemas"]["Look"];
+            /** @description the one figure of the step */
+            figure?: components["schemas"]["StepFigure"];
+            handled: components["schemas"]["Handled"][];
+            /** @description stable: the same plan gives the same */
+            id: string;
+            /** @enum {string} */
+            kind: "gather" | "cut" | "score" | "fold" | "snip" | "assemble" | "attach" | "check" | "try" | "glue" | "dry" | "insert" | "close" | "stamp" | "hand-in";
+            /** @description every drawing that shows it */
+            looks: components["schemas"]["Look"][];
+            minutes: components["schemas"]["Minutes"];
+            /** @description what it is done to */
+            part: string;
+            /** @enum {string} */
+            phase: "first" | "rest";
+            /** Format: int64 */
+            pieces: number;
+            /** @description what is to spare goes through it too */
+            spares?: boolean;
+            /** @description what to do, nine words at most */
+            text: string;
+            tool: string;
+        };
+        StepFigure: {
+            alt?: string;
+            /** Format: double */
+            in?: number;
+            /** @description set where the length falls between ruler marks: the nearest one */
+            mark?: string;
+            /** Format: double */
+            mm?: number;
+            text: string;
+        };
+        StepsBody: {
+            steps: components["schemas"]["Step"][];
+            supplies: components["schemas"]["Supplies"];
+            time: components["schemas"]["Minutes"];
         };
         StockSpec: {
             colour?: string;
@@ -2107,6 +2507,27 @@ export interface components {
             updated: string;
             word: string;
         };
+        Supplies: {
+            /** @description of one card */
+            card?: string;
+            /** @description of the batch */
+            cost?: string;
+            lines: components["schemas"]["Supply"][];
+            /** @description what is not in it */
+            note?: string;
+        };
+        Supply: {
+            /** Format: int64 */
+            buy: number;
+            cost?: string;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /** Format: int64 */
+            there: number;
+            /** @enum {string} */
+            what: "sheet" | "envelope" | "stamp";
+        };
         Take: {
             /** @description in a job's place */
             gang?: string;
@@ -2115,6 +2536,27 @@ export interface components {
             offcuts?: boolean;
             /** @enum {string} */
             state: "reserved" | "used";
+        };
+        Tally: {
+            /**
+             * Format: int64
+             * @description cut, or to be cut
+             */
+            count: number;
+            key: string;
+            /**
+             * Format: int64
+             * @description to spare; below nothing where some are missing
+             */
+            left: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /** Format: int64 */
+            spoiled: number;
+        };
+        Told: {
+            events: components["schemas"]["Event"][];
         };
         Tools: {
             board?: components["schemas"]["BoardSpec"];
@@ -2216,6 +2658,14 @@ export interface components {
             place: string;
             width: components["schemas"]["Length"];
         };
+        Way: {
+            /** Format: int64 */
+            count: number;
+            from: components["schemas"]["Remnant"];
+            part: string;
+            steps: components["schemas"]["Step"][];
+            text: string;
+        };
         WayOut: {
             class: string;
             class_name: string;
@@ -2284,6 +2734,12 @@ export interface components {
             skip_marks: number;
             stamping?: components["schemas"]["Stamping"];
             stations: components["schemas"]["Station"][];
+            /** @description at the bench, in order; where they are asked for */
+            steps?: components["schemas"]["Step"][];
+            /** @description what the whole batch takes */
+            supplies?: components["schemas"]["Supplies"];
+            /** @description how long the steps take together */
+            time?: components["schemas"]["Minutes"];
             title: string;
             unit: string;
             unsuited: components["schemas"]["Unsuited"][];
@@ -3556,6 +4012,441 @@ export interface operations {
             };
         };
     };
+    listMakings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingSummary"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    beginMaking: {
+        parameters: {
+            query?: {
+                edit?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    getMaking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removeMaking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    makingDrawings: {
+        parameters: {
+            query?: {
+                plan?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    followMaking: {
+        parameters: {
+            query?: {
+                /** @description the last event the screen knows of */
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": {
+                        data: components["schemas"]["Moved"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "moved";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    }[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    tellMaking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Told"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    restoreMaking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    makingSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     outline: {
         parameters: {
             query: {
@@ -4194,6 +5085,48 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepsBody"];
                 };
             };
             /** @description Unprocessable Entity */

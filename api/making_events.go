@@ -1,0 +1,341 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+	"sync"
+	"time"
+
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/making"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/prompt"
+	"yellow-parcel/core/say"
+	"yellow-parcel/core/trim"
+	"yellow-parcel/shelf"
+	"yellow-parcel/store"
+)
+
+// hub lets one event at a time into a making, and tells whoever listens.
+type hub struct {
+	mutex sync.Mutex
+	rooms map[string]*room
+}
+
+// room is a making that somebody writes in or listens to.
+type room struct {
+	writing sync.Mutex
+	ears    map[chan int]bool
+	users   int
+}
+
+func newHub() *hub { return &hub{rooms: map[string]*room{}} }
+
+func (h *hub) enter(id string) *room {
+	h.mutex.Lock()
+	defer h.mutex.Unlock()
+	r := h.rooms[id]
+	if r == nil {
+		r = &room{ears: map[chan int]bool{}}
+		h.rooms[id] = r
+	}
+	r.users++
+	return r
+}
+
+func (h *hub) leave(id string) {
+	h.mutex.Lock()
+	defer h.mutex.Unlock()
+	if r := h.rooms[id]; r != nil {
+		if r.users--; r.users == 0 {
+			delete(h.rooms, id)
+		}
+	}
+}
+
+// listen gives the number of the last event whenever there is a new one; of
+// several that nobody fetched, the last.
+func (h *hub) listen(id string) (heard chan int, stop func()) {
+	r := h.enter(id)
+	heard = make(chan int, 1)
+	h.mutex.Lock()
+	r.ears[heard] = true
+	h.mutex.Unlock()
+	return heard, func() {
+		h.mutex.Lock()
+		delete(r.ears, heard)
+		h.mutex.Unlock()
+		h.leave(id)
+	}
+}
+
+func (h *hub) tell(id string, number int) {
+	h.mutex.Lock()
+	defer h.mutex.Unlock()
+	if r := h.rooms[id]; r != nil {
+		for ear := range r.ears {
+			select {
+			case <-ear:
+			default:
+			}
+			ear <- number
+		}
+	}
+}
+
+// opened is a making with all that happened at it.
+type opened struct {
+	kept   store.Making
+	source making.Source
+	plans  []making.Plan
+	events []making.Event
+}
+
+func (s *service) opened(ctx context.Context, id string) (*opened, error) {
+	m, err := s.store.Making(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	out := &opened{kept: m}
+	if err := json.Unmarshal([]byte(m.Source), &out.source); err != nil {
+		return nil, err
+	}
+	plans, err := s.store.MakingPlans(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range plans {
+		var one making.Plan
+		if err := json.Unmarshal([]byte(p.Plan), &one); err != nil {
+			return nil, err
+		}
+		out.plans = append(out.plans, one)
+	}
+	events, err := s.store.MakingEvents(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range events {
+		var one making.Event
+		if err := json.Unmarshal([]byte(e.Body), &one); err != nil {
+			return nil, err
+		}
+		out.events = append(out.events, one)
+	}
+	return out, nil
+}
+
+// state is where the making stands, its time in words.
+func (o *opened) state() making.State {
+	s := making.Fold(o.plans, o.events)
+	if s.At < len(s.Steps) {
+		s.Left.Text = prompt.Span(s.Left.Low, s.Left.High)
+	}
+	return s
+}
+
+// last is the number of a client's last event.
+func (o *opened) last(client string) int {
+	n := 0
+	for _, e := range o.events {
+		if e.Client == client {
+			n = max(n, e.Seq)
+		}
+	}
+	return n
+}
+
+// append keeps what happened, each event once, with what the bench has to say to
+// it. The error may be store.ErrGap, or a job.Problems.
+func (s *service) append(ctx context.Context, id string, events []making.Event) error {
+	r := s.hub.enter(id)
+	defer s.hub.leave(id)
+	r.writing.Lock()
+	defer r.writing.Unlock()
+	o, err := s.opened(ctx, id)
+	if err != nil {
+		return err
+	}
+	var add store.Append
+	for _, e := range events {
+		if e.Seq <= o.last(e.Client) {
+			continue
+		}
+		e.Offer, e.Ways, e.Plan = nil, nil, 0
+		if _, err := time.Parse(time.RFC3339, e.At); err != nil {
+			e.At = s.now().UTC().Format(time.RFC3339)
+		}
+		if err := s.answer(ctx, o, &e, &add); err != nil {
+			return err
+		}
+		body, err := json.Marshal(e)
+		if err != nil {
+			return err
+		}
+		add.Events = append(add.Events, store.MakingEvent{Client: e.Client, Seq: e.Seq, Body: string(body)})
+		o.events = append(o.events, e)
+	}
+	if len(add.Events) == 0 {
+		return nil
+	}
+	state := o.state()
+	if add.Shown, err = shownMaking(&state); err != nil {
+		return err
+	}
+	add.Finished = state.Finished
+	err = s.store.AppendMaking(ctx, id, add)
+	if errors.Is(err, store.ErrShort) || errors.Is(err, store.ErrNotFound) && add.Takes != nil {
+		// The shelf was counted otherwise since: the making is finished all the same, and nothing is booked.
+		add.Takes = nil
+		err = s.store.AppendMaking(ctx, id, add)
+	}
+	if err == nil {
+		s.hub.tell(id, len(o.events))
+	}
+	return err
+}
+
+// answer is what the bench has to say to an event.
+func (s *service) answer(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
+	switch e.Kind {
+	case making.Spoiled:
+		o.ways(e)
+	case making.Measured:
+		return s.offer(ctx, o, e)
+	case making.Changed:
+		return s.change(ctx, o, e, add)
+	case making.Finished:
+		taken, err := s.store.TakenOf(ctx, o.kept.Of)
+		if err == nil && !taken {
+			add.Takes, err = o.takes()
+		}
+		return err
+	case making.Reopened:
+		add.Undo = true
+	}
+	return nil
+}
+
+// ways are what to cut anew what a spoiled piece leaves missing.
+func (o *opened) ways(e *making.Event) {
+	after := making.Fold(o.plans, append(slices.Clone(o.events), *e))
+	at := slices.IndexFunc(after.Steps, func(x stepOf) bool { return x.ID == e.Step })
+	missing := after.Missing(after.Within(e.Part, at))
+	unit, limits := o.table()
+	for _, p := range after.Parts {
+		if n := missing[p.Key]; n > 0 {
+			e.Ways = append(e.Ways, making.WaysFor(say.Say{Unit: unit, Ruler: measure.DefaultRuler(unit)}, o.plan(&after), p.Key, n, limits)...)
+		}
+	}
+}
+
+// plan is the plan a state goes by, less what was cut anew from its offcuts and sheets.
+func (o *opened) plan(s *making.State) *making.Plan {
+	p := o.plans[s.Plan]
+	p.Offcuts, p.Spare = slices.Clone(p.Offcuts), slices.Clone(p.Spare)
+	for _, w := range o.recuts() {
+		for _, all := range [][]making.Remnant{p.Offcuts, p.Spare} {
+			for i := range all {
+				if all[i].W == w.From.W && all[i].H == w.From.H && all[i].Paper == w.From.Paper && all[i].Item == w.From.Item {
+					all[i].Count = max(0, all[i].Count-1)
+				}
+			}
+		}
+	}
+	return &p
+}
+
+// recuts are the ways of cutting anew that were taken.
+func (o *opened) recuts() []making.Way {
+	var out []making.Way
+	for i, e := range o.events {
+		if e.Kind == making.Recut {
+			if s := making.Fold(o.plans, o.events[:i]); e.Way < len(s.Ways) {
+				out = append(out, s.Ways[e.Way])
+			}
+		}
+	}
+	return out
+}
+
+// table is the unit and the trimmer's reach of what is made.
+func (o *opened) table() (measure.Unit, trim.Limits) {
+	unit := o.plans[0].Expects[0].Unit
+	j := o.first()
+	var limits trim.Limits
+	if j.Trimmer != nil {
+		// What cannot be read is no limit: the plan was made with it.
+		limits.Longest, _ = measure.Parse(string(j.Trimmer.Longest), unit)
+		limits.Deepest, _ = measure.Parse(string(j.Trimmer.Deepest), unit)
+	}
+	return unit, limits
+}
+
+func (o *opened) first() job.Job {
+	if o.source.Gang != nil {
+		return o.source.Gang.Jobs[0].Job
+	}
+	return o.source.Jobs[0].Job
+}
+
+// takes is what a finished making takes off the shelf, and the offcuts it leaves.
+func (o *opened) takes() (*store.Takes, error) {
+	state := o.state()
+	p := o.plan(&state)
+	out := &store.Takes{}
+	uses := slices.Clone(p.Uses)
+	for _, w := range o.recuts() {
+		if w.From.Item != "" {
+			uses = append(uses, making.Use{Item: w.From.Item, Count: 1})
+		}
+	}
+	for _, u := range uses {
+		at := slices.IndexFunc(out.Lines, func(l store.UseLine) bool { return l.Item == u.Item })
+		if at < 0 {
+			at = len(out.Lines)
+			out.Lines = append(out.Lines, store.UseLine{Item: u.Item})
+		}
+		out.Lines[at].Count += u.Count
+	}
+	unit, _ := o.table()
+	for _, c := range p.Offcuts {
+		if c.Count == 0 || len(out.Lines) == 0 {
+			continue // what was not taken off the shelf leaves nothing on it
+		}
+		size := job.Bought{Width: job.Length(c.W.Text(unit)), Height: job.Length(c.H.Text(unit))}
+		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: size, Paper: c.Paper, Colour: c.Colour, Count: c.Count})
+		if err != nil {
+			return nil, err
+		}
+		out.Offcuts = append(out.Offcuts, row)
+	}
+	if len(out.Lines) == 0 {
+		return nil, nil
+	}
+	return out, nil
+}
+
+// measuredAs reads what was measured, in the job's unit. The error is a job.Problems.
+func measuredAs(e *making.Event, unit measure.Unit) (measure.Length, measure.Mass, error) {
+	if e.What == "weight" {
+		m, err := measure.ParseMass(e.Value, unit)
+		if err == nil && (m <= 0 || m.Grams() > 20_000) {
+			err = fmt.Errorf("%q is no weight of a card; try 1.2 oz", job.Quoted(e.Value))
+		}
+		if err != nil {
+			return 0, 0, job.Problems{{Field: "value", Text: err.Error()}}
+		}
+		return 0, m, nil
+	}
+	l, err := measure.Parse(e.Value, unit)
+	if err == nil && (l < 0 || l > 4*measure.Inch) {
+		err = fmt.Errorf("%q is no thickness of a card; try 3/16 in", job.Quoted(e.Value))
+	}
+	if err != nil {
+		return 0, 0, job.Problems{{Field: "value", Text: err.Error()}}
+	}
+	return l, 0, nil
+}

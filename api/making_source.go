@@ -1,0 +1,174 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/gang"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/making"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/work"
+	"yellow-parcel/draw"
+)
+
+// sourceOf is what a making is made from: a kept job or gang as it is now, with
+// the maker's own tools in it, and the rules of the carriers it is posted with.
+func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string, error) {
+	out := making.Source{Today: s.today(), Carriers: []string{}}
+	tools, err := s.tools(ctx)
+	if err != nil {
+		return out, "", err
+	}
+	id := of.Job
+	if of.Gang != "" {
+		id = of.Gang
+		one, err := s.store.Gang(ctx, of.Gang)
+		if err != nil {
+			return out, "", noMaking(err)
+		}
+		g, err := gang.Read([]byte(one.Document))
+		if err != nil {
+			return out, "", problem(err)
+		}
+		for i := range g.Jobs {
+			g.Jobs[i].Job = g.Jobs[i].Job.With(tools)
+		}
+		out.Gang, out.GangID, out.Title = &g, one.ID, one.Title
+	} else {
+		one, err := s.store.Get(ctx, of.Job)
+		if err != nil {
+			return out, "", shelfError(err)
+		}
+		j, err := job.Read([]byte(one.Document))
+		if err != nil {
+			return out, "", problem(err)
+		}
+		out.Jobs, out.Title = []gang.Member{{ID: one.ID, Revision: one.Revision, Job: j.With(tools)}}, one.Title
+	}
+	if out.Title == "" {
+		out.Title = "A job without a title"
+	}
+	out.Carriers, err = s.rulesNow(ctx)
+	return out, id, err
+}
+
+// rulesNow are the rules of every carrier as they are now, own copies and those that ship.
+func (s *service) rulesNow(ctx context.Context) ([]string, error) {
+	kept, err := s.store.Carriers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	own := map[string]string{}
+	for _, k := range kept {
+		if _, ok := s.rules.read(k); ok {
+			own[k.ID] = k.Document
+		}
+	}
+	out := []string{}
+	for _, c := range s.catalog.Carriers {
+		text, _ := catalog.CarrierText(c.ID)
+		if mine, ok := own[c.ID]; ok {
+			text = mine
+			delete(own, c.ID)
+		}
+		out = append(out, text)
+	}
+	for _, k := range kept {
+		if text, ok := own[k.ID]; ok {
+			out = append(out, text)
+		}
+	}
+	return out, nil
+}
+
+// libraryOf is the catalogue with the rules a making was begun by.
+func (s *service) libraryOf(source *making.Source) (*catalog.Catalog, error) {
+	var all []post.Carrier
+	for _, text := range source.Carriers {
+		c, err := post.ReadCarrier([]byte(text))
+		if err != nil {
+			return nil, err
+		}
+		all = append(all, c)
+	}
+	return s.catalog.With(all), nil
+}
+
+// worked is a source worked out, as it lies on the bench, and its jobs.
+type worked struct {
+	plan.Bench
+	jobs []*work.Result
+	docs []*plan.Whole
+}
+
+// workSource works a source out. The error may be a job.Problems.
+func (s *service) workSource(ctx context.Context, source *making.Source) (*worked, error) {
+	library, err := s.libraryOf(source)
+	if err != nil {
+		return nil, err
+	}
+	how := plan.Work{Memory: s.memory, Today: source.Today, NoWays: true}
+	if how.Shelf, err = s.envelopesOnHand(ctx); err != nil {
+		return nil, err
+	}
+	out := &worked{}
+	if source.Gang != nil {
+		whole, err := gang.WorkOut(*source.Gang, library, gang.Work{Memory: s.memory, Today: source.Today})
+		if err != nil {
+			return nil, err
+		}
+		for _, j := range whole.Jobs {
+			out.jobs, out.docs = append(out.jobs, j.Result), append(out.docs, j.Whole)
+		}
+		out.Bench = whole.AtTheBench(how)
+		return out, cannot(&whole.Batch)
+	}
+	whole, err := plan.WorkOut(source.Jobs[0].Job, library, how)
+	if err != nil {
+		return nil, err
+	}
+	out.jobs, out.docs, out.Bench = []*work.Result{whole.Result}, []*plan.Whole{whole}, whole.AtTheBench(how)
+	return out, cannot(&whole.Result.Batch)
+}
+
+// cannot says why a batch cannot be made.
+func cannot(b *work.Batch) error {
+	if b.Err != nil {
+		return job.Problems{{Field: "stock", Text: "the batch cannot be cut: " + b.Err.Error()}}
+	}
+	return nil
+}
+
+// planOf is the plan of a source and its drawings.
+func (s *service) planOf(ctx context.Context, source making.Source) (making.Plan, draw.BenchSet, error) {
+	w, err := s.workSource(ctx, &source)
+	if err != nil {
+		return making.Plan{}, draw.BenchSet{}, err
+	}
+	return making.PlanOf(&w.Bench), draw.OfBench(&w.Bench), nil
+}
+
+// patched is a source with one of its jobs changed.
+func patched(source making.Source, at int, patch map[string]any) (making.Source, error) {
+	text, err := json.Marshal(source)
+	if err != nil {
+		return source, err
+	}
+	var out making.Source
+	if err := json.Unmarshal(text, &out); err != nil {
+		return source, err
+	}
+	one := &out.Jobs
+	if out.Gang != nil {
+		one = &out.Gang.Jobs
+	}
+	changed, err := json.Marshal(job.Merged((*one)[at].Job.Document(), patch))
+	if err != nil {
+		return source, err
+	}
+	(*one)[at].Job, err = job.Read(changed)
+	return out, err
+}

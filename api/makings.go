@@ -1,0 +1,270 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/sse"
+
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/making"
+	"yellow-parcel/core/plan"
+	"yellow-parcel/draw"
+	"yellow-parcel/store"
+)
+
+// StepsBody is how a job is made: its steps, how long they take, and what they take.
+type StepsBody struct {
+	Steps    []document.Step   `json:"steps"`
+	Time     document.Minutes  `json:"time"`
+	Supplies document.Supplies `json:"supplies"`
+}
+
+// Begin asks for a making of a kept job or of a kept gang.
+type Begin struct {
+	Job  string `json:"job,omitempty" maxLength:"64"`
+	Gang string `json:"gang,omitempty" maxLength:"64"`
+}
+
+// MakingSummary is what a list shows of a making.
+type MakingSummary struct {
+	ID       string `json:"id"`
+	Title    string `json:"title"`
+	Of       string `json:"of" doc:"the kept job or gang it is made from"`
+	Updated  string `json:"updated"`
+	Finished string `json:"finished,omitempty"`
+	Step     string `json:"step" doc:"what to do now"`
+	Phase    string `json:"phase,omitempty"`
+	Done     int    `json:"done"`
+	Steps    int    `json:"steps"`
+	Left     string `json:"left" doc:"how long hands still need"`
+}
+
+// MakingBody is a making as it stands.
+type MakingBody struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+	Of    string `json:"of"`
+	making.State
+	Supplies document.Supplies `json:"supplies"`
+	Reasons  []string          `json:"reasons" doc:"why a piece can be spoiled"`
+	Booked   bool              `json:"booked" doc:"what it took is off the shelf"`
+	LeftText string            `json:"left_text"`
+	First    int               `json:"first" doc:"how many steps of the first one are left"`
+}
+
+// Told is what a screen tells of a making, in its own order.
+type Told struct {
+	Events []making.Event `json:"events" minItems:"1" maxItems:"200"`
+}
+
+// Moved says that a making went on.
+type Moved struct {
+	Number int `json:"number" doc:"of the last event"`
+}
+
+type (
+	stepsOutput    struct{ Body StepsBody }
+	makingOutput   struct{ Body MakingBody }
+	makingsOutput  struct{ Body []MakingSummary }
+	drawingsOutput struct {
+		Cache string `header:"Cache-Control"`
+		Body  draw.BenchSet
+	}
+)
+
+func registerMakings(a huma.API, s *service, op operation) {
+	huma.Register(a, op("POST", "/steps", "steps", "How a job is made, step by step", true, 422), s.steps)
+	huma.Register(a, op("GET", "/makings", "listMakings", "Makings, those under way first", false), s.makings)
+	huma.Register(a, op("POST", "/makings", "beginMaking", "Begin making a kept job, or a kept gang", false, 404, 422), s.begin)
+	huma.Register(a, op("GET", "/makings/{id}", "getMaking", "A making as it stands", false, 404), s.making)
+	huma.Register(a, op("GET", "/makings/{id}/drawings", "makingDrawings", "The drawings of one of its plans; they never change", false, 404), s.makingDrawings)
+	huma.Register(a, op("POST", "/makings/{id}/events", "tellMaking", "What happened, each event once", false, 404, 409, 422), s.tell)
+	huma.Register(a, op("DELETE", "/makings/{id}", "removeMaking", "Put a making aside", false, 404), s.removeMaking)
+	huma.Register(a, op("POST", "/makings/{id}/restore", "restoreMaking", "Bring a making back that was put aside", false, 404), s.restoreMaking)
+	sheet := op("GET", "/makings/{id}/sheet", "makingSheet", "The bench sheet, with boxes to tick", false, 404)
+	sheet.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{"application/pdf": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}}
+	huma.Register(a, sheet, s.makingSheet)
+	sse.Register(a, op("GET", "/makings/{id}/events", "followMaking", "Tells whenever the making goes on", false), map[string]any{"moved": Moved{}}, s.follow)
+}
+
+func (s *service) steps(ctx context.Context, in *JobInput) (*stepsOutput, error) {
+	all, err := s.workOut(ctx, in.RawBody, plan.Work{NoWays: true, Steps: true})
+	if err != nil {
+		return nil, err
+	}
+	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies}}, nil
+}
+
+func noMaking(err error) error {
+	if errors.Is(err, store.ErrNotFound) {
+		return huma.Error404NotFound("There is no such making here; it may have been put aside.")
+	}
+	return err
+}
+
+func (s *service) makings(ctx context.Context, _ *struct{}) (*makingsOutput, error) {
+	kept, err := s.store.Makings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := &makingsOutput{Body: make([]MakingSummary, len(kept))}
+	for i, m := range kept {
+		if err := json.Unmarshal([]byte(m.Shown), &out.Body[i]); err != nil {
+			return nil, err
+		}
+		one := &out.Body[i]
+		one.ID, one.Title, one.Of, one.Updated, one.Finished = m.ID, m.Title, m.Of, m.Updated, m.Finished
+	}
+	return out, nil
+}
+
+// begin freezes what a making is made from, and its first plan.
+func (s *service) begin(ctx context.Context, in *struct {
+	EditInput
+	Body Begin
+}) (*makingOutput, error) {
+	source, of, err := s.sourceOf(ctx, in.Body)
+	if err != nil {
+		return nil, err
+	}
+	first, drawings, err := s.planOf(ctx, source)
+	if err != nil {
+		return nil, problem(err)
+	}
+	text, err := json.Marshal(source)
+	if err != nil {
+		return nil, err
+	}
+	made, err := planRow(0, first, drawings)
+	if err != nil {
+		return nil, err
+	}
+	state := making.Fold([]making.Plan{first}, nil)
+	shown, err := shownMaking(&state)
+	if err != nil {
+		return nil, err
+	}
+	m, err := s.store.CreateMaking(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown}, made)
+	if err != nil {
+		return nil, err
+	}
+	started := making.Event{Client: "server", Seq: 1, At: s.now().UTC().Format(time.RFC3339), Kind: making.Started}
+	if err := s.append(ctx, m.ID, []making.Event{started}); err != nil {
+		return nil, err
+	}
+	return s.madeBody(ctx, m.ID)
+}
+
+func planRow(number int, p making.Plan, drawings draw.BenchSet) (store.MakingPlan, error) {
+	text, err := json.Marshal(p)
+	if err != nil {
+		return store.MakingPlan{}, err
+	}
+	drawn, err := json.Marshal(drawings)
+	return store.MakingPlan{Number: number, Plan: string(text), Drawings: string(drawn)}, err
+}
+
+// shownMaking is what a list shows of a making, as JSON.
+func shownMaking(s *making.State) (string, error) {
+	out := MakingSummary{Done: s.At, Steps: len(s.Steps), Left: s.Left.Text}
+	if s.At < len(s.Steps) {
+		out.Step, out.Phase = s.Steps[s.At].Text, s.Steps[s.At].Phase
+		if f := s.Steps[s.At].Figure; f != nil {
+			out.Step += " " + f.Text
+		}
+	}
+	text, err := json.Marshal(out)
+	return string(text), err
+}
+
+func (s *service) making(ctx context.Context, in *IDInput) (*makingOutput, error) {
+	return s.madeBody(ctx, in.ID)
+}
+
+func (s *service) madeBody(ctx context.Context, id string) (*makingOutput, error) {
+	m, err := s.opened(ctx, id)
+	if err != nil {
+		return nil, noMaking(err)
+	}
+	out := MakingBody{ID: m.kept.ID, Title: m.kept.Title, Of: m.kept.Of, State: m.state(), Supplies: m.plans[len(m.plans)-1].Supplies, Reasons: making.Reasons, Booked: m.kept.Used != ""}
+	for _, x := range out.Steps[out.At:] {
+		if x.Phase == "first" {
+			out.First++
+		}
+	}
+	return &makingOutput{out}, nil
+}
+
+func (s *service) makingDrawings(ctx context.Context, in *struct {
+	IDInput
+	Plan int `query:"plan" minimum:"0"`
+}) (*drawingsOutput, error) {
+	text, err := s.store.MakingDrawings(ctx, in.ID, in.Plan)
+	if err != nil {
+		return nil, noMaking(err)
+	}
+	out := &drawingsOutput{Cache: "private, max-age=31536000, immutable"}
+	return out, json.Unmarshal([]byte(text), &out.Body)
+}
+
+// tell appends what happened, and answers with how the making stands then.
+func (s *service) tell(ctx context.Context, in *struct {
+	IDInput
+	Body Told
+}) (*makingOutput, error) {
+	err := s.append(ctx, in.ID, in.Body.Events)
+	switch {
+	case errors.Is(err, store.ErrGap):
+		return nil, huma.NewError(http.StatusConflict, "An event came before one that goes before it; send them in order.")
+	case errors.Is(err, store.ErrNotFound):
+		return nil, noMaking(err)
+	case err != nil:
+		return nil, problem(err)
+	}
+	return s.madeBody(ctx, in.ID)
+}
+
+func (s *service) removeMaking(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noMaking(s.store.RemoveMaking(ctx, in.ID, true))
+}
+
+func (s *service) restoreMaking(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noMaking(s.store.RemoveMaking(ctx, in.ID, false))
+}
+
+// follow tells a screen whenever the making goes on; at once where it has gone
+// on since the screen last heard of it.
+func (s *service) follow(ctx context.Context, in *struct {
+	IDInput
+	After int `query:"after" minimum:"0" doc:"the last event the screen knows of"`
+}, send sse.Sender) {
+	heard, stop := s.hub.listen(in.ID)
+	defer stop()
+	known := in.After
+	if m, err := s.opened(ctx, in.ID); err != nil {
+		return
+	} else if n := len(m.events); n != known {
+		known = n
+		if send.Data(Moved{n}) != nil {
+			return
+		}
+	}
+	over := time.After(longestStream)
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-over:
+			return
+		case known = <-heard:
+		}
+		if send.Data(Moved{known}) != nil {
+			return
+		}
+	}
+}

@@ -1,0 +1,140 @@
+// Package making is one run at the bench: what it was made from, frozen, and what
+// happened since, an append-only list of events. Where it stands is a fold of
+// these, the same wherever it is worked out. Events are never taken back: what
+// undoes one is an event of its own.
+package making
+
+import (
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/gang"
+	"yellow-parcel/core/measure"
+)
+
+// Source is what a making is made from, as it was when it was begun: jobs with
+// the tools and the carriers' rules they were worked out by.
+type Source struct {
+	Title    string        `json:"title"`
+	Jobs     []gang.Member `json:"jobs"`
+	Gang     *gang.Gang    `json:"gang,omitempty"`
+	GangID   string        `json:"gang_id,omitempty"`
+	Carriers []string      `json:"carriers" doc:"their rules, as files"`
+	Today    string        `json:"today"`
+}
+
+// Plan is what is made: a making has another one each time what was measured changes it.
+type Plan struct {
+	Steps    []document.Step   `json:"steps"`
+	Time     document.Minutes  `json:"time"`
+	Supplies document.Supplies `json:"supplies"`
+	Parts    []Part            `json:"parts"`
+	Offcuts  []Remnant         `json:"offcuts"`
+	Spare    []Remnant         `json:"spare" doc:"sheets on hand that the plan leaves"`
+	Fresh    []Remnant         `json:"fresh" doc:"sheets as they are bought, one each"`
+	Expects  []Expected        `json:"expects" doc:"of each job"`
+	Uses     []Use             `json:"uses" doc:"what it takes off the shelf"`
+}
+
+// Part is a piece of the plan: how many are cut, how many are wanted, and its size.
+type Part struct {
+	Key   string         `json:"key"`
+	Name  string         `json:"name"`
+	Count int            `json:"count"`
+	Need  int            `json:"need"`
+	W     measure.Length `json:"w" doc:"in eighths of a micrometre"`
+	H     measure.Length `json:"h"`
+	Paper string         `json:"paper,omitempty"`
+}
+
+// Remnant is something a piece can be cut from.
+type Remnant struct {
+	Name   string         `json:"name"`
+	Item   string         `json:"item,omitempty"`
+	W      measure.Length `json:"w"`
+	H      measure.Length `json:"h"`
+	Paper  string         `json:"paper,omitempty"`
+	Colour string         `json:"colour,omitempty"`
+	Count  int            `json:"count"`
+}
+
+// Use is sheets or envelopes of the shelf.
+type Use struct {
+	Item  string `json:"item"`
+	Count int    `json:"count"`
+}
+
+// Expected is what a job's card comes to by its plan.
+type Expected struct {
+	Thickness measure.Length `json:"thickness"`
+	Weight    measure.Mass   `json:"weight"`
+	Unit      measure.Unit   `json:"unit"`
+}
+
+// Kind is what happened.
+type Kind string
+
+// The kinds of event.
+const (
+	Started  Kind = "started"
+	Counted  Kind = "counted"
+	Spoiled  Kind = "spoiled"
+	Measured Kind = "measured"
+	Noted    Kind = "noted"
+	Paused   Kind = "paused"
+	Resumed  Kind = "resumed"
+	Done     Kind = "done"
+	Undone   Kind = "undone"
+	Changed  Kind = "changed"
+	Recut    Kind = "recut"
+	Finished Kind = "finished"
+	Reopened Kind = "reopened"
+)
+
+// Kinds are all kinds of event.
+func Kinds() []Kind {
+	return []Kind{Started, Counted, Spoiled, Measured, Noted, Paused, Resumed, Done, Undone, Changed, Recut, Finished, Reopened}
+}
+
+// Event is one thing that happened, as a screen tells it: it is known by its
+// client and number, so that one that comes twice counts once. Offer, Ways and
+// Plan are the server's answer to it, kept with it.
+type Event struct {
+	Client string `json:"client" minLength:"1" maxLength:"64"`
+	Seq    int    `json:"seq" minimum:"1"`
+	At     string `json:"at" maxLength:"40" doc:"RFC 3339, as the screen's clock has it"`
+	Kind   Kind   `json:"kind" enum:"started,counted,spoiled,measured,noted,paused,resumed,done,undone,changed,recut,finished,reopened"`
+	Step   string `json:"step,omitempty" maxLength:"120"`
+	Part   string `json:"part,omitempty" maxLength:"40" doc:"of what was spoiled, its key"`
+	Reason string `json:"reason,omitempty" maxLength:"80" doc:"why it was spoiled"`
+	Count  int    `json:"count,omitempty" minimum:"-10000" maximum:"10000"`
+	What   string `json:"what,omitempty" enum:"thickness,weight,top,right,bottom,left" doc:"what was measured"`
+	Job    int    `json:"job,omitempty" minimum:"0" maximum:"11" doc:"of what was measured, by its place"`
+	Value  string `json:"value,omitempty" maxLength:"40" doc:"as it was typed"`
+	Text   string `json:"text,omitempty" maxLength:"1000"`
+	Take   bool   `json:"take,omitempty" doc:"the change that was offered is taken, not passed over"`
+	Way    int    `json:"way,omitempty" minimum:"0" doc:"which way of cutting anew is taken"`
+
+	Offer *Adjustment `json:"offer,omitempty"`
+	Ways  []Way       `json:"ways,omitempty"`
+	Plan  int         `json:"plan,omitempty" doc:"the number of the plan that goes on from here"`
+}
+
+// Adjustment is what a measure would change, before the blanks are cut.
+type Adjustment struct {
+	What    string         `json:"what"`
+	Text    string         `json:"text" doc:"what was measured, and what the plan says"`
+	Changes []string       `json:"changes"`
+	Patch   map[string]any `json:"patch"`
+	Job     int            `json:"job"`
+}
+
+// Way is something a spoiled piece can be cut from anew, and how.
+type Way struct {
+	Text  string          `json:"text"`
+	Part  string          `json:"part"`
+	Count int             `json:"count"`
+	From  Remnant         `json:"from"`
+	Steps []document.Step `json:"steps"`
+}
+
+// Reasons are why pieces are spoiled, as they are offered.
+var Reasons = []string{"cut off the mark", "scored wrong", "folded wrong", "glue", "torn or marked", "upside down", "something else"}

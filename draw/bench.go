@@ -1,0 +1,64 @@
+package draw
+
+import (
+	"yellow-parcel/core/plan"
+	"yellow-parcel/core/supply"
+	"yellow-parcel/core/words"
+)
+
+// BenchSet is every drawing that shows a step at the bench.
+type BenchSet struct {
+	Lots [][]Drawing `json:"lots" doc:"the sheets of each lot"`
+	Jobs []BenchJob  `json:"jobs"`
+}
+
+// BenchJob is the drawings of one job.
+type BenchJob struct {
+	Base     Drawing            `json:"base"`
+	Layers   Drawing            `json:"layers"`
+	Finished Drawing            `json:"finished"`
+	Envelope Drawing            `json:"envelope"`
+	Post     *Drawing           `json:"post,omitempty"`
+	Blank    *Drawing           `json:"blank,omitempty"`
+	Gauge    *Drawing           `json:"gauge,omitempty"`
+	Extras   map[string]Drawing `json:"extras" doc:"liner, band and strips, by their identifier"`
+}
+
+// OfBench draws what the steps of a bench are shown in.
+func OfBench(b *plan.Bench) BenchSet {
+	out := BenchSet{Lots: [][]Drawing{}, Jobs: []BenchJob{}}
+	unit := b.Jobs[0].Brief.Unit
+	n := 0
+	for i := range b.Lots {
+		all := sheets(&b.Lots[i].Batch, unit)
+		for k := range all {
+			all[k].Name = "sheet " + words.Letter(n)
+			n++
+		}
+		out.Lots = append(out.Lots, all)
+	}
+	for _, j := range b.Jobs {
+		out.Jobs = append(out.Jobs, benchJob(scene{j.Result}))
+	}
+	return out
+}
+
+func benchJob(s scene) BenchJob {
+	out := BenchJob{Base: s.base(), Layers: s.layers(), Finished: s.thicknessMap(), Envelope: s.start(), Extras: map[string]Drawing{}}
+	for i, d := range s.extras() {
+		out.Extras[s.Extras[i].ID] = d
+	}
+	if m := supply.Blanked(s.Result); m != nil {
+		d := s.unfolded(m)
+		out.Blank = &d
+	}
+	if len(s.Posts) > 0 {
+		d := s.face()
+		out.Post = &d
+	}
+	if s.Gauge != nil {
+		d := s.gauge()
+		out.Gauge = &d
+	}
+	return out
+}

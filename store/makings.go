@@ -1,0 +1,199 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+)
+
+// ErrGap says that an event came before one that goes before it.
+var ErrGap = errors.New("an event is missing before this one")
+
+// Making is a kept run at the bench.
+type Making struct {
+	ID       string  `db:"id"`
+	Title    string  `db:"title"`
+	Source   string  `db:"source"`
+	Of       string  `db:"of"`   // the kept job or gang it is made from
+	Edit     string  `db:"edit"` // as whoever began it calls that
+	Shown    string  `db:"shown"`
+	Finished string  `db:"finished"`
+	Used     string  `db:"used"` // what it took off the shelf
+	Created  string  `db:"created"`
+	Updated  string  `db:"updated"` // RFC 3339, UTC
+	Removed  *string `db:"removed"`
+}
+
+// MakingPlan is what is made, by its number, and its drawings.
+type MakingPlan struct {
+	Number   int    `db:"number"`
+	Plan     string `db:"plan"`
+	Drawings string `db:"drawings"`
+}
+
+// MakingEvent is one thing that happened. Client and Seq tell it apart for ever.
+type MakingEvent struct {
+	Number int    `db:"number"`
+	Client string `db:"client"`
+	Seq    int    `db:"seq"`
+	Body   string `db:"body"`
+}
+
+// Append is what is added to a making at once: events of one client, in order,
+// the plans they go on by, how it is listed, and what it takes off the shelf.
+type Append struct {
+	Events   []MakingEvent
+	Plans    []MakingPlan
+	Shown    string
+	Finished string
+	Takes    *Takes // when it is finished
+	Undo     bool   // when it is taken up again: the shelf gets back what it took
+}
+
+// Takes is what a finished making takes off the shelf, and puts on it.
+type Takes struct {
+	Lines   []UseLine
+	Offcuts []ShelfItem
+}
+
+// CreateMaking keeps a new making with its first plan. One that came before by
+// the same edit is the same.
+func (s *Store) CreateMaking(ctx context.Context, m Making, p MakingPlan) (Making, error) {
+	if m.Edit != "" {
+		var before Making
+		err := s.db.GetContext(ctx, &before, `SELECT * FROM makings WHERE edit = ? AND removed IS NULL`, m.Edit)
+		if !errors.Is(err, sql.ErrNoRows) {
+			return before, err
+		}
+	}
+	m.ID, m.Created = uuid.NewString(), stamp()
+	m.Updated = m.Created
+	err := s.within(ctx, func(tx *sqlx.Tx) error {
+		if _, err := tx.NamedExecContext(ctx, `INSERT INTO makings (id, title, source, of, edit, shown, finished, used, created, updated)
+			VALUES (:id, :title, :source, :of, :edit, :shown, '', '', :created, :updated)`, m); err != nil {
+			return err
+		}
+		return putPlan(ctx, tx, m.ID, p)
+	})
+	return m, err
+}
+
+func putPlan(ctx context.Context, tx *sqlx.Tx, making string, p MakingPlan) error {
+	_, err := tx.ExecContext(ctx, `INSERT INTO making_plans (making, number, plan, drawings) VALUES (?, ?, ?, ?)`, making, p.Number, p.Plan, p.Drawings)
+	return err
+}
+
+// Making gives a kept making; ErrNotFound when there is none, or it was removed.
+func (s *Store) Making(ctx context.Context, id string) (Making, error) {
+	var m Making
+	err := s.db.GetContext(ctx, &m, `SELECT * FROM makings WHERE id = ? AND removed IS NULL`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return m, ErrNotFound
+	}
+	return m, err
+}
+
+// Makings are the kept makings: those under way first, the newest change first.
+func (s *Store) Makings(ctx context.Context) ([]Making, error) {
+	all := []Making{}
+	err := s.db.SelectContext(ctx, &all, `SELECT id, title, '' AS source, of, edit, shown, finished, used, created, updated, removed FROM makings
+		WHERE removed IS NULL ORDER BY finished <> '', updated DESC, rowid DESC LIMIT 100`)
+	return all, err
+}
+
+// MakingPlans are a making's plans in order, with their drawings where these are asked for.
+func (s *Store) MakingPlans(ctx context.Context, id string) ([]MakingPlan, error) {
+	all := []MakingPlan{}
+	err := s.db.SelectContext(ctx, &all, `SELECT number, plan, '' AS drawings FROM making_plans WHERE making = ? ORDER BY number`, id)
+	return all, err
+}
+
+// MakingDrawings are the drawings of one of a making's plans.
+func (s *Store) MakingDrawings(ctx context.Context, id string, number int) (string, error) {
+	var text string
+	err := s.db.GetContext(ctx, &text, `SELECT drawings FROM making_plans WHERE making = ? AND number = ?`, id, number)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	return text, err
+}
+
+// MakingEvents are what happened at a making, in order.
+func (s *Store) MakingEvents(ctx context.Context, id string) ([]MakingEvent, error) {
+	all := []MakingEvent{}
+	err := s.db.SelectContext(ctx, &all, `SELECT number, client, seq, body FROM making_events WHERE making = ? ORDER BY number`, id)
+	return all, err
+}
+
+// AppendMaking adds to a making, all or nothing. An event that is kept already is
+// passed over; one whose forerunner is missing is ErrGap, and nothing is kept.
+func (s *Store) AppendMaking(ctx context.Context, id string, a Append) error {
+	return s.within(ctx, func(tx *sqlx.Tx) error {
+		if err := appendEvents(ctx, tx, id, a.Events); err != nil {
+			return err
+		}
+		for _, p := range a.Plans {
+			if err := putPlan(ctx, tx, id, p); err != nil {
+				return err
+			}
+		}
+		var m Making
+		if err := tx.GetContext(ctx, &m, `SELECT * FROM makings WHERE id = ? AND removed IS NULL`, id); errors.Is(err, sql.ErrNoRows) {
+			return ErrNotFound
+		} else if err != nil {
+			return err
+		}
+		if a.Undo && m.Used != "" {
+			if err := undo(ctx, tx, m.Used); err != nil && !errors.Is(err, ErrUndone) {
+				return err
+			}
+			m.Used = ""
+		}
+		if a.Takes != nil {
+			u, err := s.takeAll(ctx, tx, m.Of, m.Title, "used", a.Takes.Lines, a.Takes.Offcuts)
+			if err != nil {
+				return err
+			}
+			m.Used = u.ID
+		}
+		_, err := tx.ExecContext(ctx, `UPDATE makings SET shown = ?, finished = ?, used = ?, updated = ? WHERE id = ?`, a.Shown, a.Finished, m.Used, stamp(), id)
+		return err
+	})
+}
+
+func appendEvents(ctx context.Context, tx *sqlx.Tx, id string, events []MakingEvent) error {
+	for _, e := range events {
+		var last, number int
+		if err := tx.GetContext(ctx, &last, `SELECT COALESCE(MAX(seq), 0) FROM making_events WHERE making = ? AND client = ?`, id, e.Client); err != nil {
+			return err
+		}
+		if e.Seq <= last {
+			continue
+		}
+		if e.Seq > last+1 {
+			return ErrGap
+		}
+		if err := tx.GetContext(ctx, &number, `SELECT COALESCE(MAX(number), 0) + 1 FROM making_events WHERE making = ?`, id); err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO making_events (making, number, client, seq, body) VALUES (?, ?, ?, ?, ?)`, id, number, e.Client, e.Seq, e.Body); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// RemoveMaking puts a making aside, or brings it back.
+func (s *Store) RemoveMaking(ctx context.Context, id string, removed bool) error {
+	return s.aside(ctx, `UPDATE makings SET removed = ? WHERE id = ?`, id, removed)
+}
+
+// TakenOf tells whether a job or a gang has taken something off the shelf that was not given back.
+func (s *Store) TakenOf(ctx context.Context, of string) (bool, error) {
+	var n int
+	err := s.db.GetContext(ctx, &n, `SELECT COUNT(*) FROM uses WHERE job = ? AND state = 'used'`, of)
+	return n > 0, err
+}
