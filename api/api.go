@@ -78,6 +78,7 @@ func register(a huma.API, s *service) {
 		return o
 	}
 	huma.Register(a, op("POST", "/plan", "plan", "Work out everything a job needs", true, 422), s.plan)
+	huma.Register(a, op("POST", "/steps", "steps", "How a job is made, step by step", true, 422), s.steps)
 	huma.Register(a, op("POST", "/switch", "switchUnit", "The same job in the other unit", true, 422), s.switchUnit)
 	huma.Register(a, op("GET", "/length", "readLength", "One typed length as it is understood", false, 422), s.readLength)
 	huma.Register(a, op("GET", "/catalog", "catalog", "Everything bought that a job can name", false), s.catalogue)

@@ -78,7 +78,6 @@ type (
 )
 
 func registerMakings(a huma.API, s *service, op operation) {
-	huma.Register(a, op("POST", "/steps", "steps", "How a job is made, step by step", true, 422), s.steps)
 	huma.Register(a, op("GET", "/makings", "listMakings", "Makings, those under way first", false), s.makings)
 	huma.Register(a, op("POST", "/makings", "beginMaking", "Begin making a kept job, or a kept gang", false, 404, 422), s.begin)
 	huma.Register(a, op("GET", "/makings/{id}", "getMaking", "A making as it stands", false, 404), s.making)

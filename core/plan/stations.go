@@ -32,6 +32,7 @@ var tape = []struct {
 	{"finished", "Finished", stationWriter.finished},
 	{"envelope", "Envelope", stationWriter.envelope},
 	{"post", "Post", stationWriter.post},
+	{"bench", "Bench", stationWriter.bench},
 }
 
 // madeWord is what stands at a station of a card that is made.
@@ -67,6 +68,14 @@ func fitState(v card.Verdict) (state, word string) {
 		return stateStop, "too big"
 	}
 	return stateLook, string(v)
+}
+
+// bench says how many are made; what cannot be cut cannot be begun.
+func (w stationWriter) bench(s *document.Station) {
+	s.Figure, s.Word = fmt.Sprintf("%d %s", w.b.Quantity, words.Plural(w.b.Quantity, "card")), "to make"
+	if w.r.Batch.Err != nil {
+		s.State, s.Word = stateStop, "no sheet"
+	}
 }
 
 func (w stationWriter) base(s *document.Station) {

@@ -30,6 +30,12 @@ export type Wrap = Schemas['Wrap']
 export type Tools = Schemas['Tools']
 export type KeptTools = Schemas['KeptTools']
 export type Silhouette = Schemas['Silhouette']
+export type Making = Schemas['MakingBody']
+export type MakingEvent = Schemas['Event']
+export type MakingSummary = Schemas['MakingSummary']
+export type Step = Schemas['Step']
+export type Supplies = Schemas['Supplies']
+export type BenchDrawings = Schemas['BenchSet']
 export type Reading = Schemas['Reading']
 
 /** A request that has had no answer for so long never gets one. */

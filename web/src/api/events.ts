@@ -23,6 +23,17 @@ export async function lookForCuts(
   await eventsOf(await fetch(path, { method: 'POST', headers, body: JSON.stringify(of), signal }), each)
 }
 
+/** Tells whenever a making goes on after an event, until the server ends it. */
+export async function followMaking(
+  id: string,
+  after: number,
+  signal: AbortSignal,
+  each: (number: number) => void,
+) {
+  const path = `/api/v1/makings/${encodeURIComponent(id)}/events?after=${after}`
+  await eventsOf<{ number: number }>(await fetch(path, { signal }), (data) => each(data.number))
+}
+
 /** Follows an instrument's readings until it comes to rest. */
 export async function readingsOf(
   device: string,

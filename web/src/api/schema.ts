@@ -5116,7 +5116,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/octet-stream": string;
+                "application/json": components["schemas"]["Job"];
             };
         };
         responses: {

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { refDebounced, useEventListener, useTitle } from '@vueuse/core'
-import { computed, nextTick, onMounted, reactive, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, reactive, ref, useTemplateRef } from 'vue'
 import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 import { usePreferences } from '@/settings/preferences'
 import { provideForm } from '@/ui/form'
-import ConflictDialog from './ConflictDialog.vue'
 import ConsequenceLine from './ConsequenceLine.vue'
 import JobBar from './JobBar.vue'
 import JobTape from './JobTape.vue'
-import KeysDialog from './KeysDialog.vue'
 import { provideJob, type OpenJob } from './job'
 import { usePaper } from '@/paper/paper'
 import { fetchStations, start, stationOf, stations } from './stations'
+
+const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
+const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
 
 /** A job at one of its stations, with the tape above and what it comes to below. */
 const props = defineProps<{ job: OpenJob; station?: string }>()
@@ -144,8 +145,8 @@ useEventListener(window, 'keydown', (e) => {
     />
     <p class="visually-hidden" role="status" data-testid="live">{{ live }}</p>
     <div ref="paper" class="paper"></div>
-    <ConflictDialog />
-    <KeysDialog v-model="help" :stations="stations" />
+    <ConflictDialog v-if="jobs.save === 'conflict'" />
+    <KeysDialog v-if="help" v-model="help" :stations="stations" />
   </div>
 </template>
 

@@ -59,6 +59,12 @@ export const stations: Station[] = [
     load: () => import('@/stations/post/PostStation.vue'),
     asks: ['post', 'stamps', 'currency'],
   }),
+  station({
+    key: 'bench',
+    name: 'Bench',
+    load: () => import('@/bench/BenchStation.vue'),
+    asks: ['extras'],
+  }),
 ]
 
 const covers = (asked: string, field: string) =>

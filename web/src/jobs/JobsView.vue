@@ -11,6 +11,7 @@ import { toggleTheme } from '@/app/theme'
 import HomeQuestion from '@/settings/HomeQuestion.vue'
 import JobTile from './JobTile.vue'
 
+const MakingList = defineAsyncComponent(() => import('./MakingList.vue'))
 const GangList = defineAsyncComponent(() => import('./GangList.vue'))
 const TogetherBar = defineAsyncComponent(() => import('./TogetherBar.vue'))
 
@@ -129,6 +130,7 @@ async function demo() {
       The server does not answer; it is tried again every few seconds.
     </p>
 
+    <MakingList v-if="!search" />
     <GangList v-if="!search" />
     <main v-if="jobs?.length" id="main" class="grid">
       <JobTile
