@@ -28,10 +28,11 @@ type service struct {
 	catalog *catalog.Catalog
 	store   *store.Store
 	memory  *work.Memory
-	bench   bench
+	reach   instruments
 	rules   *ruleMemory
 	now     func() time.Time
 	hub     *hub
+	set     Settings
 }
 
 // today is the day prices are held against, YYYY-MM-DD.
@@ -109,6 +110,7 @@ func register(a huma.API, s *service) {
 	describeBodies(a.OpenAPI(), withJob)
 	registerGangs(a, s, op)
 	registerMakings(a, s, op)
+	registerAddress(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.
@@ -125,7 +127,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), bench: newBench(), rules: newRuleMemory(), hub: newHub()})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }

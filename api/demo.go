@@ -3,9 +3,13 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"time"
 
+	"yellow-parcel/core/bench"
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/making"
 	"yellow-parcel/demo"
 	"yellow-parcel/store"
 )
@@ -44,7 +48,57 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 		}
 		ids[i] = made.ID
 	}
-	return addDemoGang(ctx, kept, jobs, ids)
+	if err := addDemoGang(ctx, kept, jobs, ids); err != nil {
+		return err
+	}
+	return addDemoMakings(ctx, kept, ids)
+}
+
+// addDemoMakings puts a finished making and one half done on the bench.
+func addDemoMakings(ctx context.Context, kept *store.Store, ids []string) error {
+	s := newService(kept, Settings{})
+	for _, of := range []struct {
+		job  int
+		over bool
+	}{{demo.Made, true}, {demo.UnderWay, false}} {
+		m, err := s.begin(ctx, &struct {
+			EditInput
+			Body Begin
+		}{Body: Begin{Job: ids[of.job]}})
+		if err != nil {
+			return err
+		}
+		if err := s.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, of.over, s.now())); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// demoEvents are what happened at a making: all of it, or the first one and the
+// beginning of the rest, a blank cut off its mark.
+func demoEvents(steps []document.Step, over bool, now time.Time) []making.Event {
+	var out []making.Event
+	at := now.Add(-2 * time.Hour)
+	tell := func(e making.Event) {
+		at = at.Add(time.Minute)
+		e.Client, e.Seq, e.At = "paper-room", len(out)+1, at.UTC().Format(time.RFC3339)
+		out = append(out, e)
+	}
+	cuts := 0
+	for _, x := range steps {
+		if x.Phase == string(bench.Rest) && !over {
+			if cuts++; cuts > 2 {
+				tell(making.Event{Kind: making.Counted, Step: x.ID, Count: min(5, x.Pieces)})
+				break
+			}
+		}
+		tell(making.Event{Kind: making.Done, Step: x.ID})
+	}
+	if over {
+		tell(making.Event{Kind: making.Finished})
+	}
+	return out
 }
 
 // addDemoGang puts some of the demonstration's jobs on one table.

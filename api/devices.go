@@ -12,13 +12,13 @@ import (
 	"yellow-parcel/device"
 )
 
-// bench is the instruments within reach. Both are simulated here; one that is
+// instruments are what is within reach. Both are simulated here; one that is
 // not would only have its own way of streaming.
-type bench struct{ scale, caliper *device.Simulator }
+type instruments struct{ scale, caliper *device.Simulator }
 
-func newBench() bench {
+func newInstruments() instruments {
 	seed := uint64(time.Now().UnixNano())
-	return bench{device.NewScale(seed), device.NewCaliper(seed)}
+	return instruments{device.NewScale(seed), device.NewCaliper(seed)}
 }
 
 // A stream ends by itself, so that a page left open does not hold it for ever.
@@ -43,9 +43,9 @@ type DeviceInput struct {
 
 func (s *service) instrument(id string) *device.Simulator {
 	if id == "scale" {
-		return s.bench.scale
+		return s.reach.scale
 	}
-	return s.bench.caliper
+	return s.reach.caliper
 }
 
 // shown is a reading in the job's unit: a scale reads ounces or grams.
@@ -81,13 +81,13 @@ func (s *service) layOn(_ context.Context, in *struct {
 		if err != nil {
 			return nil, problem(job.Problems{{Field: "load", Text: err.Error()}})
 		}
-		s.bench.scale.Lay(min(w.Grams(), 20_000))
+		s.reach.scale.Lay(min(w.Grams(), 20_000))
 		return nil, nil
 	}
 	l, err := measure.Parse(in.Load, unit)
 	if err != nil {
 		return nil, problem(job.Problems{{Field: "load", Text: err.Error()}})
 	}
-	s.bench.caliper.Lay(min(l.MM(), 150))
+	s.reach.caliper.Lay(min(l.MM(), 150))
 	return nil, nil
 }

@@ -17,10 +17,11 @@ import (
 )
 
 // Settings say where a server may be reached from. Without a passcode it
-// answers this machine's own addresses only. Now is the clock, where it is not
-// the machine's own.
+// answers this machine's own addresses only. Listen is the address it listens on.
+// Now is the clock, where it is not the machine's own.
 type Settings struct {
 	Passcode string
+	Listen   string
 	Now      func() time.Time
 }
 
@@ -30,11 +31,7 @@ func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
 	r.Use(logged, middleware.Recoverer, headers, guard(set))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	now := set.Now
-	if now == nil {
-		now = time.Now
-	}
-	register(a, &service{catalog.Standard(), kept, work.NewMemory(), newBench(), newRuleMemory(), now, newHub()})
+	register(a, newService(kept, set))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))
@@ -42,6 +39,13 @@ func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
 	r.HandleFunc("/api/*", notFound)
 	r.Get("/*", page(pages))
 	return r
+}
+
+func newService(kept *store.Store, set Settings) *service {
+	if set.Now == nil {
+		set.Now = time.Now
+	}
+	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set}
 }
 
 // headers keep a browser from loading or being told anything outside.

@@ -50,5 +50,11 @@ func Jobs() ([]job.Job, error) {
 	return jobs, nil
 }
 
+// Made and UnderWay are the jobs that were made, and are being made, by their place in Jobs.
+const (
+	Made     = 4
+	UnderWay = 2
+)
+
 // Together are the jobs that are cut as one, by their place in Jobs.
 var Together = []int{0, 1, 3}

@@ -71,7 +71,7 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 		return err
 	}
 	server := &http.Server{
-		Handler:           api.New(kept, pages, api.Settings{Passcode: f.Passcode}),
+		Handler:           api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String()}),
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,
 	}
 	fmt.Fprintf(s.out, "Yellow Parcel is at http://%s\n", listener.Addr())

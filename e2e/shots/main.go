@@ -81,6 +81,10 @@ func run(out string) error {
 	if err != nil {
 		return err
 	}
+	makings, err := kept.Makings(context.Background())
+	if err != nil {
+		return err
+	}
 	address, err := serve(kept)
 	if err != nil {
 		return err
@@ -97,6 +101,9 @@ func run(out string) error {
 		}
 		if v.station == "together" {
 			path += "/" + gangs[0].ID
+		}
+		if v.station == "making" {
+			path = "/bench/" + makings[0].ID
 		}
 		if v.job >= 0 {
 			path = "/jobs/" + jobs[v.job].ID + "/" + v.station

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where other devices reach this server */
+        get: operations["address"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/carriers": {
         parameters: {
             query?: never;
@@ -702,6 +719,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Address: {
+            /** @description the command that answers other devices, where none are */
+            how: string;
+            /** @description addresses on the network; none where only this machine is answered */
+            others: components["schemas"]["Reach"][];
+            /** @description a passcode is asked of every visitor */
+            passcode: boolean;
+        };
         Adjustment: {
             changes: string[];
             /** Format: int64 */
@@ -2155,6 +2180,12 @@ export interface components {
             thickest: components["schemas"]["Length"];
             trials?: components["schemas"]["Trials"];
         };
+        Reach: {
+            path: string;
+            /** Format: int64 */
+            size: number;
+            url: string;
+        };
         Reading: {
             /** @description the same length in the other system; with every figure, and everywhere in the whole document */
             alt?: string;
@@ -2772,6 +2803,35 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Address"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     listCarriers: {
         parameters: {
             query?: never;

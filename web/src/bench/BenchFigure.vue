@@ -3,8 +3,9 @@ import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import FigureText from '@/ui/FigureText.vue'
 
-/** The one figure, as large as the screen takes it: read from two metres. */
-const props = defineProps<{ text: string; share?: number }>()
+/** The one figure, as large as the screen takes it: read from two metres. Its digits are seven tenths of its size. */
+const SHARE = 32
+const props = defineProps<{ text: string }>()
 const box = useTemplateRef('box')
 const line = useTemplateRef('line')
 const size = ref(0)
@@ -15,7 +16,7 @@ async function fit() {
   if (!line.value || !box.value) return
   line.value.style.fontSize = '100px'
   const wide = line.value.getBoundingClientRect().width
-  const most = (window.innerHeight * (props.share ?? 30)) / 100
+  const most = (window.innerHeight * SHARE) / 100
   size.value = Math.min(most, (box.value.clientWidth / Math.max(wide, 1)) * 99)
   line.value.style.fontSize = `${size.value}px`
 }

@@ -1,34 +1,26 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
-import { api, ask, type MakingSummary } from '@/api/client'
-import { worked } from '@/app/notice'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, ask } from '@/api/client'
 import DrawingView from '@/drawing/DrawingView.vue'
 import FigureText from '@/ui/FigureText.vue'
 import { useDerived } from '@/stations/derived'
 import { useStation } from '@/stations/station'
 import StationLayout from '@/stations/StationLayout.vue'
+import BeginMaking from './BeginMaking.vue'
 import StepList from './StepList.vue'
 import SupplyList from './SupplyList.vue'
 
 /** How the job is made: its steps and what they take; from here it goes to the bench. */
 const { jobs, job, plan, pick } = useStation('bench')
 const route = useRoute()
-const router = useRouter()
 const { found, failed } = useDerived(
   () => true,
   async (of) => ask(api.POST('/api/v1/steps', { body: of })),
 )
-const makings = ref<MakingSummary[]>([])
-const beginning = ref(false)
 const id = computed(() => String(route.params.id))
-const mine = computed(() => makings.value.filter((m) => m.of === id.value))
-const under = computed(() => mine.value.filter((m) => !m.finished))
-
-onMounted(async () => {
-  const reply = await ask(api.GET('/api/v1/makings'))
-  if (reply.data) makings.value = reply.data
-})
+/** On a phone the steps come after what is asked, not in a window of their own. */
+const narrow = window.matchMedia('(max-width: 700px)').matches
 
 const extras = [
   { id: 'band', name: 'A belly band round each card' },
@@ -39,23 +31,13 @@ function toggle(extra: string) {
   const has = had.includes(extra) ? had.filter((e) => e !== extra) : [...had, extra]
   pick({ extras: has.length ? has : null })
 }
-
-async function begin() {
-  beginning.value = true
-  const edit = crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
-  const reply = await ask(
-    api.POST('/api/v1/makings', { params: { query: { edit } }, body: { job: id.value } }),
-  )
-  beginning.value = false
-  if (worked('It is not begun.', reply) && reply.data)
-    await router.push({ name: 'bench', params: { id: reply.data.id } })
-}
 </script>
 
 <template>
   <StationLayout station="bench" title="How it is made">
     <template #drawing>
-      <div class="steps">
+      <DrawingView v-if="narrow" :drawing="plan.drawings.base" bare />
+      <div v-else class="steps">
         <StepList v-if="found" :steps="found.steps" />
         <p v-else-if="failed" role="alert">
           The server does not answer; it is tried again every few seconds.
@@ -71,26 +53,11 @@ async function begin() {
           is cut</span
         >
       </p>
-      <p class="go">
-        <v-btn
-          v-for="m in under"
-          :key="m.id"
-          variant="flat"
-          class="begin"
-          :to="{ name: 'bench', params: { id: m.id } }"
-          data-testid="bench-resume"
-          >Go on at step {{ m.done + 1 }} of {{ m.steps }}</v-btn
-        >
-        <v-btn
-          :variant="under.length ? 'outlined' : 'flat'"
-          :class="{ begin: !under.length }"
-          :disabled="!found || !jobs.fresh || beginning || id === 'new'"
-          :loading="beginning"
-          data-testid="bench-begin"
-          @click="begin"
-          >{{ under.length ? 'Begin another' : 'Begin making' }}</v-btn
-        >
-      </p>
+      <BeginMaking
+        :of="{ job: id }"
+        :ready="jobs.saveNow"
+        :disabled="!found || !jobs.fresh || id === 'new'"
+      />
       <fieldset>
         <legend class="small-caps">Made besides</legend>
         <label v-for="e in extras" :key="e.id"
@@ -106,6 +73,7 @@ async function begin() {
     </template>
     <template #list>
       <SupplyList v-if="found" :supplies="found.supplies" />
+      <StepList v-if="found && narrow" :steps="found.steps" />
     </template>
   </StationLayout>
 </template>
@@ -126,14 +94,6 @@ async function begin() {
 .time span:last-child {
   color: var(--muted);
   font-size: 14px;
-}
-.go {
-  display: grid;
-  gap: 8px;
-}
-.begin {
-  background: var(--parcel);
-  color: var(--on-parcel);
 }
 fieldset {
   border: 0;

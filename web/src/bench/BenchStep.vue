@@ -8,7 +8,9 @@ import { drawingOf } from './drawings'
 
 /** One step: what to do, its one figure, where, and what to look at before it cannot be undone. */
 const props = defineProps<{ step: Step; drawings?: BenchDrawings; waits: string }>()
-const drawing = computed(() => props.drawings && drawingOf(props.drawings, props.step))
+const drawing = computed(() => props.drawings && drawingOf(props.drawings, props.step, small))
+/** Where there is little room pieces are not named in the drawing: the line is what counts. */
+const small = window.matchMedia('(max-width: 700px), (max-height: 480px)').matches
 const steps: { [kind: string]: string } = { first: 'The first one', rest: 'The rest' }
 </script>
 
@@ -16,7 +18,7 @@ const steps: { [kind: string]: string } = { first: 'The first one', rest: 'The r
   <article class="step" :class="{ plain: !step.figure }">
     <p class="phase">{{ steps[step.phase] }}{{ step.part && ` · ${step.part}` }} · {{ step.tool }}</p>
     <h1 tabindex="-1" class="text" data-testid="bench-text">{{ step.text }}</h1>
-    <BenchFigure v-if="step.figure" class="figure" :text="step.figure.text" />
+    <BenchFigure v-if="step.figure" class="number" :text="step.figure.text" />
     <p v-if="step.figure?.mark" class="mark">nearest ruler mark {{ step.figure.mark }}</p>
     <div class="where">
       <DrawingView v-if="drawing" :drawing="drawing" lit="*" />
@@ -43,7 +45,7 @@ const steps: { [kind: string]: string } = { first: 'The first one', rest: 'The r
 }
 .phase,
 .text,
-.figure,
+.number,
 .mark {
   grid-column: 1 / -1;
   text-align: center;

@@ -21,7 +21,7 @@ const phases = computed(() =>
     <ol>
       <li v-for="s in p.steps" :key="s.id" :data-testid="`step-${s.id}`">
         <span class="what">{{ s.text }}</span>
-        <FigureText v-if="s.figure" class="figure" :text="s.figure.text" />
+        <FigureText v-if="s.figure" class="number" :text="s.figure.text" />
         <span class="of"
           >{{ s.pieces > 1 ? `${s.pieces} × ` : '' }}{{ s.part || s.tool
           }}<template v-for="d in s.details" :key="d">; <FigureText prose :text="d" /></template
@@ -56,7 +56,7 @@ li::before {
 .what {
   font-weight: 600;
 }
-.figure {
+.number {
   font-size: 20px;
   font-weight: 700;
   color: var(--ink);

@@ -12,13 +12,14 @@ function find(of: BenchDrawings, at: Look): Drawing | undefined {
 }
 
 /** The same with only what the step speaks of measured and lit. */
-export function drawingOf(of: BenchDrawings, step: Step): Drawing | undefined {
+export function drawingOf(of: BenchDrawings, step: Step, small: boolean): Drawing | undefined {
   const at = step.drawing
   const drawing = at && find(of, at)
   if (!drawing) return undefined
   const lit = new Set(at.lit)
   return {
     ...drawing,
+    labels: drawing.labels.filter((l) => !small || l.kind === 'number'),
     dims: drawing.dims.filter((d) => lit.has(d.key)).map((d) => ({ ...d, key: '*', tier: 0 })),
     shapes: drawing.shapes.map((s) => (s.key && lit.has(s.key) ? { ...s, key: '*' } : s)),
   }

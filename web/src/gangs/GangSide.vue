@@ -7,6 +7,7 @@ import LongSearch from '@/cuts/LongSearch.vue'
 import PlanChoices from '@/cuts/PlanChoices.vue'
 import ShelfUse from '@/cuts/ShelfUse.vue'
 import { cautions } from '@/paper/cautions'
+import BeginMaking from '@/bench/BeginMaking.vue'
 import AnswerLines from '@/ui/AnswerLines.vue'
 import FigureText from '@/ui/FigureText.vue'
 import GangFiles from './GangFiles.vue'
@@ -34,6 +35,7 @@ const without = (at: number) => emit('change', { jobs: props.gang.jobs.filter((_
 <template>
   <h2 class="small-caps">Jobs</h2>
   <GangJobs :jobs="plan.jobs" :ids="gang.jobs.map((m) => m.id)" @remove="without" />
+  <BeginMaking :of="{ gang: id }" :ready="saveNow" :disabled="!fresh || !!plan.cut_plan.problem" />
   <h2 class="small-caps">One stack of sheets</h2>
   <GangStock :stock="plan.stock" :errors="errors" @change="emit('change', { stock: $event })" />
   <template v-if="plan.shopping.length">

@@ -6,6 +6,7 @@ import { useCatalog, useUsual } from '@/api/catalog'
 import { provideForm } from '@/ui/form'
 import TextField from '@/ui/TextField.vue'
 import BoardSettings from './BoardSettings.vue'
+import PhoneSettings from './PhoneSettings.vue'
 import ScreenSettings from './ScreenSettings.vue'
 import { usePreferences } from './preferences'
 import { useSettings } from './settings'
@@ -120,6 +121,7 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
         />
       </section>
       <ScreenSettings />
+      <PhoneSettings />
       <section>
         <h2>In this browser</h2>
         <label class="check"
