@@ -143,12 +143,17 @@ func config() huma.Config {
 
 // workOut works a job document out with what the server remembers.
 func (s *service) workOut(ctx context.Context, raw []byte, how plan.Work) (*plan.Whole, error) {
+	return s.workOutFor(ctx, "", raw, how)
+}
+
+// workOutFor is workOut of a kept job, to which what it keeps back on the shelf is there.
+func (s *service) workOutFor(ctx context.Context, id string, raw []byte, how plan.Work) (*plan.Whole, error) {
 	one, library, err := s.job(ctx, raw)
 	if err != nil {
 		return nil, problem(err)
 	}
 	how.Memory, how.Today = s.memory, s.today()
-	if how.Shelf, err = s.envelopesOnHand(ctx); err != nil {
+	if how.Shelf, err = s.envelopesFor(ctx, id); err != nil {
 		return nil, err
 	}
 	all, err := plan.WorkOut(one, library, how)

@@ -15,7 +15,6 @@ import (
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
-	"yellow-parcel/shelf"
 	"yellow-parcel/store"
 )
 
@@ -285,37 +284,20 @@ func (o *opened) first() job.Job {
 func (o *opened) takes() (*store.Takes, error) {
 	state := o.state()
 	p := o.plan(&state)
-	out := &store.Takes{}
 	uses := slices.Clone(p.Uses)
 	for _, w := range o.recuts() {
 		if w.From.Item != "" {
 			uses = append(uses, making.Use{Item: w.From.Item, Count: 1})
 		}
 	}
-	for _, u := range uses {
-		at := slices.IndexFunc(out.Lines, func(l store.UseLine) bool { return l.Item == u.Item })
-		if at < 0 {
-			at = len(out.Lines)
-			out.Lines = append(out.Lines, store.UseLine{Item: u.Item})
-		}
-		out.Lines[at].Count += u.Count
+	out := &store.Takes{Lines: linesOf(uses)}
+	if len(out.Lines) == 0 {
+		return nil, nil // what was not taken off the shelf leaves nothing on it
 	}
 	unit, _ := o.table()
-	for _, c := range p.Offcuts {
-		if c.Count == 0 || len(out.Lines) == 0 {
-			continue // what was not taken off the shelf leaves nothing on it
-		}
-		size := job.Bought{Width: job.Length(c.W.Text(unit)), Height: job.Length(c.H.Text(unit))}
-		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: size, Paper: c.Paper, Colour: c.Colour, Count: c.Count})
-		if err != nil {
-			return nil, err
-		}
-		out.Offcuts = append(out.Offcuts, row)
-	}
-	if len(out.Lines) == 0 {
-		return nil, nil
-	}
-	return out, nil
+	var err error
+	out.Offcuts, err = offcutsOf(p.Offcuts, unit)
+	return out, err
 }
 
 // measuredAs reads what was measured, in the job's unit. The error is a job.Problems.

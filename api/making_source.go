@@ -106,12 +106,16 @@ type worked struct {
 
 // workSource works a source out. The error may be a job.Problems.
 func (s *service) workSource(ctx context.Context, source *making.Source) (*worked, error) {
+	id := source.GangID
+	if source.Gang == nil {
+		id = source.Jobs[0].ID
+	}
 	library, err := s.libraryOf(source)
 	if err != nil {
 		return nil, err
 	}
 	how := plan.Work{Memory: s.memory, Today: source.Today, NoWays: true}
-	if how.Shelf, err = s.envelopesOnHand(ctx); err != nil {
+	if how.Shelf, err = s.envelopesFor(ctx, id); err != nil {
 		return nil, err
 	}
 	out := &worked{}

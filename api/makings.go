@@ -91,8 +91,11 @@ func registerMakings(a huma.API, s *service, op operation) {
 	sse.Register(a, op("GET", "/makings/{id}/events", "followMaking", "Tells whenever the making goes on", false), map[string]any{"moved": Moved{}}, s.follow)
 }
 
-func (s *service) steps(ctx context.Context, in *JobInput) (*stepsOutput, error) {
-	all, err := s.workOut(ctx, in.RawBody, plan.Work{NoWays: true, Steps: true})
+func (s *service) steps(ctx context.Context, in *struct {
+	JobInput
+	Of string `query:"of" maxLength:"64" doc:"the kept job it is, for what it keeps back on the shelf"`
+}) (*stepsOutput, error) {
+	all, err := s.workOutFor(ctx, in.Of, in.RawBody, plan.Work{NoWays: true, Steps: true})
 	if err != nil {
 		return nil, err
 	}

@@ -127,8 +127,8 @@ func measured(side job.Length) measure.Length {
 	return l
 }
 
-// envelopesOnHand are those on the shelf that no job keeps back.
-func (s *service) envelopesOnHand(ctx context.Context) (supply.Shelf, error) {
+// envelopesFor are those on the shelf that no other job keeps back.
+func (s *service) envelopesFor(ctx context.Context, id string) (supply.Shelf, error) {
 	if s.store == nil {
 		return nil, nil
 	}
@@ -136,16 +136,21 @@ func (s *service) envelopesOnHand(ctx context.Context) (supply.Shelf, error) {
 	if err != nil {
 		return nil, err
 	}
+	own, err := s.store.ReservedBy(ctx, id)
+	if err != nil {
+		return nil, err
+	}
 	var out supply.Shelf
 	for _, i := range items {
-		if i.Kind != shelf.Envelopes || i.Count <= i.Reserved {
+		free := i.Count - i.Reserved + own[i.ID]
+		if i.Kind != shelf.Envelopes || free <= 0 {
 			continue
 		}
 		var item shelf.Item
 		if err := json.Unmarshal([]byte(i.Document), &item); err != nil {
 			return nil, err
 		}
-		held := supply.Held{Item: i.ID, Count: i.Count - i.Reserved}
+		held := supply.Held{Item: i.ID, Count: free}
 		if price, err := measure.ParseMoney(item.Price); err == nil {
 			held.Price, held.Priced = price, true
 		}

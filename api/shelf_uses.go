@@ -2,14 +2,15 @@ package api
 
 import (
 	"context"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/making"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
-	"yellow-parcel/core/work"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
 )
@@ -20,14 +21,14 @@ func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutp
 	if err != nil {
 		return nil, err
 	}
-	lines := linesOf(batch.Batch)
+	lines := linesOf(batch.Uses)
 	if len(lines) == 0 {
 		return nil, huma.Error422UnprocessableEntity("This cuts nothing from the shelf.",
 			&huma.ErrorDetail{Location: "stock", Message: "choose sheets from the shelf first"})
 	}
 	var offcuts []store.ShelfItem
 	if in.Body.State == "used" && in.Body.Offcuts {
-		if offcuts, err = offcutsOf(batch.Batch, batch.unit); err != nil {
+		if offcuts, err = offcutsOf(batch.Offcuts, batch.unit); err != nil {
 			return nil, err
 		}
 	}
@@ -37,9 +38,9 @@ func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutp
 	return s.shelf(ctx, nil)
 }
 
-// cutOf is a batch, of a job or of a gang, as the shelf's uses know it.
+// cutOf is what is made of a job or of a gang, as the shelf's uses know it.
 type cutOf struct {
-	*work.Batch
+	making.Plan
 	id, title string
 	unit      measure.Unit
 }
@@ -55,17 +56,27 @@ func (s *service) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		if err != nil {
 			return cutOf{}, problem(err)
 		}
-		return cutOf{&whole.Batch, one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
+		how := plan.Work{Memory: s.memory}
+		if how.Shelf, err = s.envelopesFor(ctx, one.ID); err != nil {
+			return cutOf{}, err
+		}
+		b := whole.AtTheBench(how)
+		return cutOf{making.PlanOf(&b), one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
 	}
 	one, err := s.store.Get(ctx, of.Job)
 	if err != nil {
 		return cutOf{}, shelfError(err)
 	}
-	all, err := s.workOut(ctx, []byte(one.Document), plan.Work{NoWays: true})
+	how := plan.Work{NoWays: true, Memory: s.memory}
+	all, err := s.workOutFor(ctx, one.ID, []byte(one.Document), how)
 	if err != nil {
 		return cutOf{}, err
 	}
-	return cutOf{&all.Result.Batch, one.ID, one.Title, all.Result.Brief.Unit}, nil
+	if how.Shelf, err = s.envelopesFor(ctx, one.ID); err != nil {
+		return cutOf{}, err
+	}
+	b := all.AtTheBench(how)
+	return cutOf{making.PlanOf(&b), one.ID, one.Title, all.Result.Brief.Unit}, nil
 }
 
 func titleOr(title string) string {
@@ -75,34 +86,29 @@ func titleOr(title string) string {
 	return title
 }
 
-// linesOf are the shelf's sheets a plan uses.
-func linesOf(b *work.Batch) []store.UseLine {
+// linesOf are the shelf's sheets and envelopes that a plan takes.
+func linesOf(uses []making.Use) []store.UseLine {
 	var out []store.UseLine
-	if b.Plan == nil {
-		return nil
-	}
-	at := map[string]int{}
-	for _, l := range b.Plan.Layouts {
-		s := b.Sheets[l.Sheet]
-		if s.Item == "" || b.Bought(l.Sheet) {
-			continue
+	for _, u := range uses {
+		at := slices.IndexFunc(out, func(l store.UseLine) bool { return l.Item == u.Item })
+		if at < 0 {
+			at = len(out)
+			out = append(out, store.UseLine{Item: u.Item})
 		}
-		i, ok := at[s.Item]
-		if !ok {
-			i = len(out)
-			at[s.Item] = i
-			out = append(out, store.UseLine{Item: s.Item})
-		}
-		out[i].Count += l.Count
+		out[at].Count += u.Count
 	}
 	return out
 }
 
-func offcutsOf(b *work.Batch, unit measure.Unit) ([]store.ShelfItem, error) {
+// offcutsOf are offcuts as the shelf keeps them.
+func offcutsOf(all []making.Remnant, unit measure.Unit) ([]store.ShelfItem, error) {
 	var out []store.ShelfItem
-	typed := func(l measure.Length) job.Length { return job.Length(l.Text(unit)) }
-	for _, o := range b.Offcuts {
-		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: job.Bought{Width: typed(o.Size.Width), Height: typed(o.Size.Height)}, Paper: o.Paper.Name, Colour: o.Paper.Colour, Count: o.Count})
+	for _, o := range all {
+		if o.Count == 0 {
+			continue
+		}
+		size := job.Bought{Width: job.Length(o.W.Text(unit)), Height: job.Length(o.H.Text(unit))}
+		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: size, Paper: o.Paper, Colour: o.Colour, Count: o.Count})
 		if err != nil {
 			return nil, err
 		}

@@ -191,6 +191,21 @@ func (s *Store) RemoveMaking(ctx context.Context, id string, removed bool) error
 	return s.aside(ctx, `UPDATE makings SET removed = ? WHERE id = ?`, id, removed)
 }
 
+// ReservedBy is how many of each thing on the shelf a job or a gang keeps back.
+func (s *Store) ReservedBy(ctx context.Context, of string) (map[string]int, error) {
+	var lines []UseLine
+	if of == "" {
+		return nil, nil // what has no name keeps nothing back
+	}
+	err := s.db.SelectContext(ctx, &lines, `SELECT l.item, SUM(l.count) AS count FROM use_lines l JOIN uses u ON u.id = l.use
+		WHERE u.job = ? AND u.state = 'reserved' GROUP BY l.item`, of)
+	out := map[string]int{}
+	for _, l := range lines {
+		out[l.Item] = l.Count
+	}
+	return out, err
+}
+
 // TakenOf tells whether a job or a gang has taken something off the shelf that was not given back.
 func (s *Store) TakenOf(ctx context.Context, of string) (bool, error) {
 	var n int

@@ -5169,7 +5169,10 @@ export interface operations {
     };
     steps: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the kept job it is, for what it keeps back on the shelf */
+                of?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

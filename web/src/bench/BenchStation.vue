@@ -16,7 +16,7 @@ const { jobs, job, plan, pick } = useStation('bench')
 const route = useRoute()
 const { found, failed } = useDerived(
   () => true,
-  async (of) => ask(api.POST('/api/v1/steps', { body: of })),
+  async (of) => ask(api.POST('/api/v1/steps', { params: { query: { of: id.value } }, body: of })),
 )
 const id = computed(() => String(route.params.id))
 /** On a phone the steps come after what is asked, not in a window of their own. */
