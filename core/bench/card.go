@@ -162,9 +162,10 @@ func (m cardMaker) gauge() {
 		return
 	}
 	at := func(name string, f Figure) {
-		step := m.on(Cut, Knife, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).blade().look(m.maker, PictureGauge, strings.Replace(name, "-", ".", 1))
-		if name == "gauge-right" {
-			step = step.check("check-gauge")
+		step := m.on(Cut, Pen, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).look(m.maker, PictureGauge, strings.Replace(name, "-", ".", 1))
+		if f.Length == g.Margin+g.Long { // until here it was only marked
+			step = step.check("check-gauge").blade()
+			step.Tool = Knife
 		}
 		m.add(op{Step: step, early: gauging, count: once})
 	}
@@ -181,10 +182,12 @@ func (m cardMaker) checks() {
 	add := func(name, check string, tool Tool, f Figure) {
 		m.add(op{Step: m.on(Check, tool, Saying{Name: name}, whole).figure(f).check(check).look(m.maker, PictureFinished), early: checking, count: once})
 	}
-	add("thick", "check-thick", Caliper, LengthOf(m.Card.Thick))
+	// What is bought is not cut: the last moment to say so is before the card goes in.
+	before := map[bool]string{false: "-in"}[supply.Blanked(m.Result) != nil]
+	add("thick", "check-thick"+before, Caliper, LengthOf(m.Card.Thick))
 	if m.Gauge != nil && m.Brief.With(brief.WithGauge) {
 		add("slot", "check-slot", Slot, LengthOf(m.Gauge.Cut))
 	}
-	add("weigh", "check-weigh", Scale, Figure{Kind: OfMass, Mass: m.Card.Weight})
+	add("weigh", "check-weigh"+before, Scale, Figure{Kind: OfMass, Mass: m.Card.Weight})
 	m.add(op{Step: m.on(Check, Hands, Saying{Name: "look"}, whole).check("check-look").look(m.maker, PictureLayers), late: looking, count: theRest})
 }

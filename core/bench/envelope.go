@@ -208,6 +208,9 @@ func (m endingMaker) write() {
 	}
 	sealed := m.part(supply.Sealed, 0)
 	m.add(op{Step: m.on(Insert, Hands, Saying{Name: "insert"}, whole, of).check("check-insert").look(m.maker, PictureEnvelope), early: inserting, late: inserting, count: wanted})
+	if made := supply.Blanked(m.Result); made != nil && made.Depth > 0 {
+		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.maker, PictureBlank), early: closing, late: closing, count: wanted})
+	}
 	m.add(op{Step: m.on(Close, Hands, Saying{Name: "close"}, sealed).check("check-close").look(m.maker, PictureEnvelope), early: closing, late: closing, count: wanted})
 	if len(m.Posts) == 0 {
 		return

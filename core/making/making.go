@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/supply"
 )
 
 // Source is what a making is made from, as it was when it was begun: jobs with
@@ -43,6 +44,7 @@ type Part struct {
 	W     measure.Length `json:"w" doc:"in eighths of a micrometre"`
 	H     measure.Length `json:"h"`
 	Paper string         `json:"paper,omitempty"`
+	Of    supply.Kind    `json:"of,omitempty" doc:"the lot it is cut in"`
 }
 
 // Remnant is something a piece can be cut from.
@@ -54,6 +56,7 @@ type Remnant struct {
 	Paper  string         `json:"paper,omitempty"`
 	Colour string         `json:"colour,omitempty"`
 	Count  int            `json:"count"`
+	Of     supply.Kind    `json:"of,omitempty" doc:"the lot it is of; empty for what nothing is cut from yet"`
 }
 
 // Use is sheets or envelopes of the shelf.

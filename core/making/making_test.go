@@ -72,7 +72,9 @@ func TestAMakingStandsWhereItsEventsPutIt(t *testing.T) {
 		{"a base spoiled as it is cut comes from the spares: one less is scored", with(first, Event{Kind: Spoiled, Step: "rest.cut", Part: "1.base.0", Count: 1}), nil,
 			func(s State) any { return fmt.Sprint(s.Parts[0].Left, s.Steps[6].Pieces, len(s.Ways)) }, "0 2 0"},
 		{"a card spoiled as it is put in takes a base and a layer; it is stacked again", with(first, append(done("rest.cut", "rest.score", "rest.layer", "rest.dry"), Event{Kind: Spoiled, Step: "rest.insert", Part: "1.card.0", Reason: "glue"})...),
-			[]string{"again1.rest.layer", "again1.rest.dry", "rest.insert", "rest.close"}, func(s State) any { return fmt.Sprint(s.Parts[0].Left, s.Parts[1].Left, s.Parts[2].Left, s.Steps[s.At].Pieces) }, "0 0 1 1"},
+			[]string{"again1.rest.layer", "again1.rest.dry", "rest.insert", "rest.close"}, func(s State) any {
+				return fmt.Sprint(s.Parts[0].Left, s.Parts[1].Left, s.Parts[2].Left, s.Steps[s.At].Pieces)
+			}, "0 0 1 1"},
 		{"a sealed one takes all of it", with(first, append(done("rest.cut", "rest.score", "rest.layer", "rest.dry", "rest.insert"), Event{Kind: Spoiled, Step: "rest.close", Part: "1.sealed.0"})...), nil,
 			func(s State) any { return fmt.Sprint(s.Parts[0].Left, s.Parts[1].Left, s.Parts[2].Left) }, "0 0 0"},
 		{"what dries does so from when it was told", with(first, done("rest.cut", "rest.score", "rest.layer", "rest.dry")...), nil, func(s State) any { return fmt.Sprint(s.Dries) }, "[{rest.dry [1.card.0] 2026-09-23T10:00:00Z 2}]"},

@@ -18,12 +18,12 @@ func PlanOf(b *plan.Bench) Plan {
 		l := &b.Lots[i]
 		for n, p := range l.Problem.Pieces {
 			part := l.Parts[n]
-			one := Part{Key: prompt.Key(part), Name: prompt.Called(b.Plan, part), Count: p.Count, W: p.Size.Width, H: p.Size.Height, Paper: p.Paper}
+			one := Part{Key: prompt.Key(part), Name: prompt.Called(b.Plan, part), Count: p.Count, W: p.Size.Width, H: p.Size.Height, Paper: p.Paper, Of: l.Of}
 			one.Need = need(b, part)
 			out.Parts = append(out.Parts, one)
 		}
 		for _, o := range l.Offcuts {
-			out.Offcuts = append(out.Offcuts, Remnant{Name: "offcut", W: o.Size.Width, H: o.Size.Height, Paper: o.Paper.Name, Colour: o.Paper.Colour, Count: o.Count})
+			out.Offcuts = append(out.Offcuts, Remnant{Name: "offcut", W: o.Size.Width, H: o.Size.Height, Paper: o.Paper.Name, Colour: o.Paper.Colour, Count: o.Count, Of: l.Of})
 		}
 		for item, n := range l.Uses() {
 			uses[item] += n
@@ -66,7 +66,7 @@ func (p *Plan) envelopes(b *plan.Bench, line supply.Line) {
 // fresh adds the sheets a lot is cut from as they are bought, each kind once.
 func (p *Plan) fresh(l *supply.Lot) {
 	for _, s := range l.Sheets[l.OnHand:] {
-		one := Remnant{Name: s.Name, W: s.Size.Width, H: s.Size.Height, Paper: s.Paper.Name, Colour: s.Paper.Colour, Count: 1}
+		one := Remnant{Name: s.Name, W: s.Size.Width, H: s.Size.Height, Paper: s.Paper.Name, Colour: s.Paper.Colour, Count: 1, Of: l.Of}
 		if !slices.Contains(p.Fresh, one) {
 			p.Fresh = append(p.Fresh, one)
 		}

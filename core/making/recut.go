@@ -56,7 +56,7 @@ func WaysFor(sh say.Say, plan *Plan, key string, n int, limits trim.Limits) []Wa
 			if from.bought {
 				s.Count = n
 			}
-			if s.Count == 0 || part.Paper != "" && s.Paper != part.Paper {
+			if s.Count == 0 || part.Paper != "" && s.Paper != part.Paper || s.Of != "" && s.Of != part.Of {
 				continue
 			}
 			if w, ok := wayFrom(sh, part, s, n, limits, from.what); ok {

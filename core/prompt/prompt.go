@@ -225,7 +225,7 @@ func (w writer) supplies(l supply.List) document.Supplies {
 			one.Name = strings.TrimSpace(x.Stamp + " stamps of " + x.Price.Text(x.Currency))
 			one.Name = words.Capital(one.Name)
 		case supply.Envelopes:
-			one.Name = words.Capital(x.Sheet.Name) + " " + words.Plural(x.Need, "envelope") + ", " + w.SizeText(x.Sheet.Size)
+			one.Name = words.Capital(strings.TrimSpace(x.Sheet.Name+" "+words.Plural(x.Need, x.Noun))) + ", " + w.SizeText(x.Sheet.Size)
 		case supply.Sheets:
 			one.Name = strings.TrimSpace(x.Sheet.Name + " " + x.Sheet.Paper.Name)
 		}

@@ -24,6 +24,7 @@ type Line struct {
 	Job      int         // whose envelopes or stamps they are, by its place
 	For      Kind        // what sheets are cut for, the first of it
 	Sheet    brief.Sheet // a sheet, or an envelope by its size
+	Noun     string      // what an envelope is called besides its name
 	Stamp    string      // a stamp's own name; empty for those to buy
 	Need     int
 	There    int
@@ -127,29 +128,32 @@ func (o *List) sheets(l *Lot, currency string) {
 }
 
 // bought is the envelope a job's card goes in as it is sold; ok is false where none is.
-func bought(r *work.Result) (brief.Bought, bool) {
+func bought(r *work.Result) (of brief.Bought, noun string, ok bool) {
 	if len(r.Pieces) == 0 {
-		return brief.Bought{}, false
+		return of, "", false
 	}
 	switch s := r.Pieces[0]; s.In {
 	case work.InEnvelope, work.InFormat, work.InShelf:
-		return s.Bought, true
+		if s.Bought.ID == "" {
+			return brief.Bought{Size: s.Bought.Size}, "measured envelope", true
+		}
+		return s.Bought, "envelope", true
 	case work.InBlank:
 		if s.Made.Blank.Bought != "" {
-			return brief.Bought{Name: s.Made.Blank.Bought, Size: s.Made.Cut()}, true
+			return brief.Bought{Name: s.Made.Blank.Bought, Size: s.Made.Cut()}, "envelope", true
 		}
 	case work.InMailer:
-		return brief.Bought{Name: "padded mailer", Size: s.Size}, true
+		return brief.Bought{Size: s.Size}, "padded mailer", true
 	}
-	return brief.Bought{}, false
+	return of, "", false
 }
 
 func (o *List) envelopes(job int, r *work.Result, shelf Shelf, currency string) {
-	of, ok := bought(r)
+	of, noun, ok := bought(r)
 	if !ok {
 		return
 	}
-	line := Line{What: Envelopes, Job: job, Sheet: brief.Sheet{Bought: of}, Need: count(r.Brief), Currency: currency}
+	line := Line{What: Envelopes, Job: job, Noun: noun, Sheet: brief.Sheet{Bought: of}, Need: count(r.Brief), Currency: currency}
 	taken := 0
 	for _, l := range o.Lines {
 		if l.What == Envelopes && l.Sheet.Size == of.Size {

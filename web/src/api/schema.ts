@@ -2244,6 +2244,8 @@ export interface components {
             h: number;
             item?: string;
             name: string;
+            /** @description the lot it is of; empty for what nothing is cut from yet */
+            of?: string;
             paper?: string;
             /** Format: int64 */
             w: number;

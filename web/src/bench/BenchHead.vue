@@ -21,46 +21,48 @@ const spoiled = computed(() => props.making.spoils.reduce((n, s) => n + s.count,
 </script>
 
 <template>
-  <header class="head">
-    <v-btn :icon="mdiClose" size="small" aria-label="Leave the bench" :to="{ name: 'jobs' }" />
-    <strong class="title">{{ making.title }}</strong>
-    <span class="left" data-testid="bench-left"
-      >{{ done }} of {{ steps.length
-      }}<template v-if="making.left.text"> · {{ making.left.text }} left</template></span
+  <header>
+    <div class="head">
+      <v-btn :icon="mdiClose" size="small" aria-label="Leave the bench" :to="{ name: 'jobs' }" />
+      <strong class="title">{{ making.title }}</strong>
+      <span class="left" data-testid="bench-left"
+        >{{ done }} of {{ steps.length
+        }}<template v-if="making.left.text"> · {{ making.left.text }} left</template></span
+      >
+      <span v-if="spoiled" data-testid="bench-spoiled">{{ spoiled }} spoiled</span>
+      <span v-if="away || unsent > 3" class="away" role="status" data-testid="bench-away">
+        The server does not answer: go on, {{ unsent }} to be sent.
+      </span>
+      <span v-else-if="sleeps" class="sleeps">The screen may go to sleep.</span>
+      <span class="space"></span>
+      <v-btn
+        :icon="mdiFilePdfBox"
+        size="small"
+        aria-label="Bench sheet on paper"
+        data-testid="bench-sheet"
+        @click="takeSheet(making)"
+      />
+      <v-btn
+        v-if="aloud !== undefined"
+        :icon="aloud ? mdiVolumeHigh : mdiVolumeOff"
+        size="small"
+        :aria-pressed="aloud"
+        aria-label="Read aloud"
+        data-testid="bench-voice"
+        @click="$emit('voice')"
+      />
+    </div>
+    <div
+      class="run"
+      role="progressbar"
+      :aria-label="phase === 'first' ? 'The first one' : 'The rest'"
+      aria-valuemin="0"
+      :aria-valuemax="steps.length"
+      :aria-valuenow="done"
     >
-    <span v-if="spoiled" data-testid="bench-spoiled">{{ spoiled }} spoiled</span>
-    <span v-if="away || unsent > 3" class="away" role="status" data-testid="bench-away">
-      The server does not answer: go on, {{ unsent }} to be sent.
-    </span>
-    <span v-else-if="sleeps" class="sleeps">The screen may go to sleep.</span>
-    <span class="space"></span>
-    <v-btn
-      :icon="mdiFilePdfBox"
-      size="small"
-      aria-label="Bench sheet on paper"
-      data-testid="bench-sheet"
-      @click="takeSheet(making)"
-    />
-    <v-btn
-      v-if="aloud !== undefined"
-      :icon="aloud ? mdiVolumeHigh : mdiVolumeOff"
-      size="small"
-      :aria-pressed="aloud"
-      aria-label="Read aloud"
-      data-testid="bench-voice"
-      @click="$emit('voice')"
-    />
+      <span :style="{ width: `${(100 * done) / Math.max(steps.length, 1)}%` }"></span>
+    </div>
   </header>
-  <div
-    class="run"
-    role="progressbar"
-    :aria-label="phase === 'first' ? 'The first one' : 'The rest'"
-    aria-valuemin="0"
-    :aria-valuemax="steps.length"
-    :aria-valuenow="done"
-  >
-    <span :style="{ width: `${(100 * done) / Math.max(steps.length, 1)}%` }"></span>
-  </div>
 </template>
 
 <style scoped>

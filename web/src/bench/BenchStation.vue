@@ -14,11 +14,11 @@ import SupplyList from './SupplyList.vue'
 /** How the job is made: its steps and what they take; from here it goes to the bench. */
 const { jobs, job, plan, pick } = useStation('bench')
 const route = useRoute()
+const id = computed(() => String(route.params.id))
 const { found, failed } = useDerived(
   () => true,
   async (of) => ask(api.POST('/api/v1/steps', { params: { query: { of: id.value } }, body: of })),
 )
-const id = computed(() => String(route.params.id))
 /** On a phone the steps come after what is asked, not in a window of their own. */
 const narrow = window.matchMedia('(max-width: 700px)').matches
 
@@ -37,7 +37,7 @@ function toggle(extra: string) {
   <StationLayout station="bench" title="How it is made">
     <template #drawing>
       <DrawingView v-if="narrow" :drawing="plan.drawings.base" bare />
-      <div v-else class="steps">
+      <div v-else class="steps" tabindex="0" role="group" aria-label="Steps">
         <StepList v-if="found" :steps="found.steps" />
         <p v-else-if="failed" role="alert">
           The server does not answer; it is tried again every few seconds.

@@ -21,7 +21,7 @@ export function useDerived<T>(shown: () => boolean, of: (job: Job) => Promise<Re
     if (reply.data) found.value = reply.data
     if (reply.away) retry.later()
   }
-  watch([shown, () => jobs.plan], () => void look(), { immediate: true })
+  watch([shown, () => jobs.plan, () => jobs.fresh], () => void look(), { immediate: true })
   onBeforeUnmount(() => {
     asked++
     retry.stop()
