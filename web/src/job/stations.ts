@@ -62,7 +62,7 @@ export const stations: Station[] = [
   station({
     key: 'bench',
     name: 'Bench',
-    load: () => import('@/bench/BenchStation.vue'),
+    load: () => import('@/stations/bench/BenchStation.vue'),
     asks: ['extras'],
   }),
 ]
