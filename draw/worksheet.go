@@ -54,13 +54,13 @@ func stationed(all []document.Answer, station string) []document.Answer {
 // figures are the tape's key figures, three in a row.
 func (l *lister) figures(all []document.Station) {
 	l.gap(4)
-	third := l.wide() / 3
+	const across = 4
 	for i, s := range all {
-		x := pageMargin + float64(i%3)*third
+		x := pageMargin + float64(i%across)*l.wide()/across
 		l.set(x, l.y+3, s.Name, style{false, 9})
-		l.set(x, l.y+9, s.Figure, style{true, 14})
+		l.set(x, l.y+9, s.Figure, style{true, 13})
 		l.set(x, l.y+13, s.Word, style{false, 9})
-		if i%3 == 2 || i == len(all)-1 {
+		if i%across == across-1 || i == len(all)-1 {
 			l.y += 17
 		}
 	}

@@ -5,9 +5,12 @@ import (
 	"os"
 	"reflect"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 
+	"yellow-parcel/api"
+	"yellow-parcel/core/making"
 	"yellow-parcel/core/post"
 )
 
@@ -39,6 +42,19 @@ func TestTheExamplesInTheDocumentsRun(t *testing.T) {
 	plans := 0
 	named := func(text, format string) bool { return strings.Contains(text, `"`+format+`"`) }
 	for _, block := range regexp.MustCompile("(?s)```json\n(.*?)```").FindAllStringSubmatch(string(text), -1) {
+		switch {
+		case named(block[1], "phase"):
+			aStep(t, last, block[1])
+			continue
+		case named(block[1], "events"):
+			in := json.NewDecoder(strings.NewReader(block[1]))
+			in.DisallowUnknownFields()
+			var told api.Told
+			if err := in.Decode(&told); err != nil || !slices.Contains(making.Kinds(), told.Events[0].Kind) {
+				t.Errorf("%s %v", block[1], err)
+			}
+			continue
+		}
 		if !named(block[1], "yellow-parcel-plan") && !named(block[1], "yellow-parcel-gang-plan") {
 			last, how = block[1], "plan"
 			if named(last, "yellow-parcel-gang") {
@@ -58,6 +74,23 @@ func TestTheExamplesInTheDocumentsRun(t *testing.T) {
 	}
 	if plans != 2 {
 		t.Errorf("%d plans in the document", plans)
+	}
+}
+
+// aStep finds the step of an example among those of a job.
+func aStep(t *testing.T, job, example string) {
+	t.Helper()
+	var steps struct{ Steps []any }
+	var one map[string]any
+	code, out, problems := command(t, job, "steps", "-")
+	if code != 0 || json.Unmarshal([]byte(out), &steps) != nil || json.Unmarshal([]byte(example), &one) != nil {
+		t.Fatalf("%s %s", problems, example)
+	}
+	if !slices.ContainsFunc(steps.Steps, func(s any) bool { return holds(one, s) }) {
+		t.Errorf("no step of\n%sis\n%s", job, example)
+	}
+	if _, again, _ := command(t, job, "steps", "-"); again != out {
+		t.Error("the same job prints other steps")
 	}
 }
 
