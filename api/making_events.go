@@ -154,6 +154,16 @@ func (s *service) append(ctx context.Context, id string, events []making.Event) 
 	defer s.hub.leave(id)
 	r.writing.Lock()
 	defer r.writing.Unlock()
+	for range 3 {
+		// The stamp drawer can be changed elsewhere meanwhile: it is looked into again.
+		if err := s.appendOnce(ctx, id, events); !errors.Is(err, store.ErrConflict) {
+			return err
+		}
+	}
+	return store.ErrConflict
+}
+
+func (s *service) appendOnce(ctx context.Context, id string, events []making.Event) error {
 	o, err := s.opened(ctx, id)
 	if err != nil {
 		return err
@@ -163,7 +173,7 @@ func (s *service) append(ctx context.Context, id string, events []making.Event) 
 		if e.Seq <= o.last(e.Client) {
 			continue
 		}
-		e.Offer, e.Ways, e.Plan = nil, nil, 0
+		e.Offer, e.Ways, e.Plan, e.Take = nil, nil, 0, e.Take && e.Kind == making.Changed
 		if _, err := time.Parse(time.RFC3339, e.At); err != nil {
 			e.At = s.now().UTC().Format(time.RFC3339)
 		}
@@ -207,13 +217,9 @@ func (s *service) answer(ctx context.Context, o *opened, e *making.Event, add *s
 	case making.Changed:
 		return s.change(ctx, o, e, add)
 	case making.Finished:
-		taken, err := s.store.TakenOf(ctx, o.kept.Of)
-		if err == nil && !taken {
-			add.Takes, err = o.takes()
-		}
-		return err
+		return s.book(ctx, o, e, add)
 	case making.Reopened:
-		add.Undo = true
+		return s.unbook(ctx, o, add)
 	}
 	return nil
 }
@@ -278,26 +284,6 @@ func (o *opened) first() job.Job {
 		return o.source.Gang.Jobs[0].Job
 	}
 	return o.source.Jobs[0].Job
-}
-
-// takes is what a finished making takes off the shelf, and the offcuts it leaves.
-func (o *opened) takes() (*store.Takes, error) {
-	state := o.state()
-	p := o.plan(&state)
-	uses := slices.Clone(p.Uses)
-	for _, w := range o.recuts() {
-		if w.From.Item != "" {
-			uses = append(uses, making.Use{Item: w.From.Item, Count: 1})
-		}
-	}
-	out := &store.Takes{Lines: linesOf(uses)}
-	if len(out.Lines) == 0 {
-		return nil, nil // what was not taken off the shelf leaves nothing on it
-	}
-	unit, _ := o.table()
-	var err error
-	out.Offcuts, err = offcutsOf(p.Offcuts, unit)
-	return out, err
 }
 
 // measuredAs reads what was measured, in the job's unit. The error is a job.Problems.

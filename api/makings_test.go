@@ -143,6 +143,7 @@ func TestAFinishedMakingBooksTheShelf(t *testing.T) {
 	base := server.URL + "/api/v1"
 	var added ShelfEntry
 	call(t, "POST", base+"/shelf", `{"kind":"sheet","size":"us-letter","count":30,"price":"0.20"}`, &added)
+	call(t, "PUT", base+"/settings?revision=0", `{"stamps":[{"name":"lantern","price":"0.78","currency":"USD","count":20},{"name":"gull","price":"0.05","count":9}]}`, nil)
 	doc := strings.Replace(tideNote, `"layers"`, fmt.Sprintf(`"stock":[{"item":%q,"sheet":"us-letter","count":30}],"layers"`, added.ID), 1)
 	r := begun(t, base, doc)
 	left := func() int {
@@ -154,6 +155,11 @@ func TestAFinishedMakingBooksTheShelf(t *testing.T) {
 			}
 		}
 		return -1
+	}
+	stamps := func() string {
+		var kept KeptTools
+		call(t, "GET", base+"/settings", "", &kept)
+		return fmt.Sprint(kept.Stamps[0].Count, kept.Stamps[1].Count)
 	}
 	// Twelve bases of 8 x 5 3/8 and twelve layers of 3 3/4 x 5 1/8: two bases to a sheet, or a base and two layers.
 	r.until("rest.layer")
@@ -175,12 +181,16 @@ func TestAFinishedMakingBooksTheShelf(t *testing.T) {
 		}
 	}
 	r.tell(making.Event{Kind: making.Finished})
+	r.tell(making.Event{Kind: making.Finished}) // by another screen too
 	taken := 30 - left()
+	if got := stamps(); got != "8 9" {
+		t.Errorf("the drawer has %s", got)
+	}
 	if !r.Booked || taken < 9 || r.Finished == "" {
 		t.Errorf("%d sheets are taken, booked %v", taken, r.Booked)
 	}
-	if r.tell(making.Event{Kind: making.Reopened}); r.Booked || left() != 30 {
-		t.Errorf("%d left, booked %v", left(), r.Booked)
+	if r.tell(making.Event{Kind: making.Reopened}); r.Booked || left() != 30 || stamps() != "20 9" {
+		t.Errorf("%d left, booked %v, stamps %s", left(), r.Booked, stamps())
 	}
 	if r.tell(making.Event{Kind: making.Finished}); left() != 30-taken {
 		t.Errorf("%d left", left())

@@ -49,8 +49,9 @@ type Append struct {
 	Plans    []MakingPlan
 	Shown    string
 	Finished string
-	Takes    *Takes // when it is finished
-	Undo     bool   // when it is taken up again: the shelf gets back what it took
+	Takes    *Takes    // when it is finished
+	Settings *Settings // the stamp drawer as it is then, over the revision it was read at
+	Undo     bool      // when it is taken up again: the shelf gets back what it took
 }
 
 // Takes is what a finished making takes off the shelf, and puts on it.
@@ -158,6 +159,11 @@ func (s *Store) AppendMaking(ctx context.Context, id string, a Append) error {
 				return err
 			}
 			m.Used = u.ID
+		}
+		if a.Settings != nil {
+			if err := saveSettings(ctx, tx, *a.Settings); err != nil {
+				return err
+			}
 		}
 		_, err := tx.ExecContext(ctx, `UPDATE makings SET shown = ?, finished = ?, used = ?, updated = ? WHERE id = ?`, a.Shown, a.Finished, m.Used, stamp(), id)
 		return err

@@ -4,6 +4,8 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+
+	"github.com/jmoiron/sqlx"
 )
 
 // Settings is the maker's settings document with its revision; empty, and
@@ -26,19 +28,25 @@ func (s *Store) Settings(ctx context.Context) (Settings, error) {
 // SaveSettings keeps the settings document over the revision it edits. Where
 // another was kept meanwhile it gives that one and ErrConflict.
 func (s *Store) SaveSettings(ctx context.Context, revision int, document string) (Settings, error) {
-	done, err := s.db.ExecContext(ctx, `INSERT INTO settings (only, revision, document) VALUES (1, 1, ?)
-		ON CONFLICT (only) DO UPDATE SET revision = settings.revision + 1, document = excluded.document
-		WHERE settings.revision = ?`, document, revision)
-	if err != nil {
-		return Settings{}, err
-	}
-	changed, err := done.RowsAffected()
-	if err != nil {
-		return Settings{}, err
+	saved := saveSettings(ctx, s.db, Settings{revision, document})
+	if saved != nil && !errors.Is(saved, ErrConflict) {
+		return Settings{}, saved
 	}
 	kept, err := s.Settings(ctx)
+	return kept, errors.Join(saved, err)
+}
+
+// saveSettings is SaveSettings within something larger, or by itself.
+func saveSettings(ctx context.Context, db sqlx.ExecerContext, s Settings) error {
+	done, err := db.ExecContext(ctx, `INSERT INTO settings (only, revision, document) VALUES (1, 1, ?)
+		ON CONFLICT (only) DO UPDATE SET revision = settings.revision + 1, document = excluded.document
+		WHERE settings.revision = ?`, s.Document, s.Revision)
+	if err != nil {
+		return err
+	}
+	changed, err := done.RowsAffected()
 	if err == nil && changed == 0 {
 		err = ErrConflict
 	}
-	return kept, err
+	return err
 }

@@ -33,6 +33,7 @@ type Plan struct {
 	Fresh    []Remnant         `json:"fresh" doc:"sheets as they are bought, one each"`
 	Expects  []Expected        `json:"expects" doc:"of each job"`
 	Uses     []Use             `json:"uses" doc:"what it takes off the shelf"`
+	Stamps   []Stamps          `json:"stamps" doc:"on hand that are stuck on"`
 }
 
 // Part is a piece of the plan: how many are cut, how many are wanted, and its size.
@@ -63,6 +64,14 @@ type Remnant struct {
 type Use struct {
 	Item  string `json:"item"`
 	Count int    `json:"count"`
+}
+
+// Stamps are stamps of one kind on hand.
+type Stamps struct {
+	Name     string        `json:"name"`
+	Price    measure.Money `json:"price"`
+	Currency string        `json:"currency"`
+	Count    int           `json:"count"`
 }
 
 // Expected is what a job's card comes to by its plan.

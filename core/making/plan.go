@@ -12,7 +12,7 @@ import (
 // PlanOf is what a making keeps of a bench: its steps in words, and the typed
 // figures that what happens is held against.
 func PlanOf(b *plan.Bench) Plan {
-	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}}
+	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}}
 	uses := map[string]int{}
 	for i := range b.Lots {
 		l := &b.Lots[i]
@@ -41,8 +41,11 @@ func PlanOf(b *plan.Bench) Plan {
 		}
 	}
 	for _, line := range b.Supplied.Lines {
-		if line.What == supply.Envelopes {
+		switch {
+		case line.What == supply.Envelopes:
 			out.envelopes(b, line)
+		case line.What == supply.Stamps && line.There > 0:
+			out.Stamps = append(out.Stamps, Stamps{line.Stamp, line.Price, line.Currency, line.There})
 		}
 	}
 	for i := range b.Lots {

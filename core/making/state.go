@@ -102,6 +102,9 @@ func (s *State) index(id string) int {
 }
 
 func (s *State) apply(e *Event) {
+	if e.Kind != Noted {
+		s.Paused = false // whoever does something goes on
+	}
 	switch e.Kind {
 	case Started:
 		s.Started = e.At
@@ -127,8 +130,6 @@ func (s *State) apply(e *Event) {
 		s.Notes = append(s.Notes, Remark{e.Step, e.Text, e.At})
 	case Paused:
 		s.Paused = true
-	case Resumed:
-		s.Paused = false
 	case Finished:
 		s.Finished = e.At
 	case Reopened:

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener, useTitle } from '@vueuse/core'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import BenchBar from './BenchBar.vue'
 import BenchEnd from './BenchEnd.vue'
@@ -52,6 +52,7 @@ function spoiled(part: string, reason: string) {
 }
 function measured(what: string, value: string, job: number) {
   panel.value = ''
+  if (what === 'note') return void tell({ kind: 'noted', text: value, step: step.value?.id })
   void tell({ kind: 'measured', what: what as 'thickness', value, job, step: step.value?.id })
 }
 const finish = () => tell({ kind: making.value?.finished ? 'reopened' : 'finished' })
@@ -86,6 +87,10 @@ function tapped(e: MouseEvent) {
   if (e.clientX > window.innerWidth / 2) forward()
   else back()
 }
+/** Whoever leaves pauses the making; whoever does something next goes on. */
+onBeforeUnmount(() => {
+  if (step.value && making.value?.number !== 1) void tell({ kind: 'paused' })
+})
 /** A panel is closed where the step it speaks of is passed elsewhere. */
 watch(
   () => step.value?.id,

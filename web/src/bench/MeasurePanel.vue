@@ -12,13 +12,15 @@ const whats: { [what: string]: string } = {
   right: 'right',
   bottom: 'bottom',
   left: 'left',
+  note: 'A note',
 }
 const what = ref(props.step?.tool === 'scale' ? 'weight' : 'thickness')
 const value = ref('')
 const job = computed(() => Math.max(0, props.step?.drawing?.job ?? 0))
 const field = useTemplateRef('field')
 onMounted(() => field.value?.focus())
-const example = computed(() => (what.value === 'weight' ? '1.2 oz, 34 g' : '3/16 in, 4.8 mm'))
+const examples: { [what: string]: string } = { weight: '1.2 oz, 34 g', note: 'the pattern has a top' }
+const example = computed(() => examples[what.value] ?? '3/16 in, 4.8 mm')
 </script>
 
 <template>

@@ -93,6 +93,8 @@ export function useMaking(id: string) {
       const reply = await ask(
         api.POST('/api/v1/makings/{id}/events', { params: { path: { id } }, body: { events } }),
       )
+      // Whoever opened this making anew has the queue now, and sends what is left of it.
+      if (stop.signal.aborted) return
       away.value = reply.away
       if (reply.away) {
         await pause()
