@@ -238,3 +238,44 @@ func TestWhatCannotBeMade(t *testing.T) {
 		t.Errorf("%d", status)
 	}
 }
+
+// Jobs that are cut together are made together: a first one of each, and a measure of one of them changes that one alone.
+func TestAGangIsMadeTogether(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	base := server.URL + "/api/v1"
+	var kite Record
+	call(t, "POST", base+"/jobs", tideNote, &kite)
+	var g GangRecord
+	doc := fmt.Sprintf(`{"format":"yellow-parcel-gang","version":1,"title":"Lantern week","jobs":[{"job":%s},{"id":%q,"revision":1,"job":%s}]}`, strings.Replace(tideNote, `"Tide-table note"`, `"Ferry bookmark"`, 1), kite.ID, tideNote)
+	call(t, "POST", base+"/gangs", doc, &g)
+	r := &run{T: t, base: base, client: "tablet"}
+	if status, _, text := call(t, "POST", base+"/makings", fmt.Sprintf(`{"gang":%q}`, g.ID), &r.MakingBody); status != http.StatusOK || r.Title != "Lantern week" {
+		t.Fatalf("%d %s", status, text)
+	}
+	scored := map[string]int{}
+	for _, s := range r.Steps {
+		for _, h := range s.Handled {
+			if s.Kind == "score" && strings.Contains(h.Key, "base") {
+				scored[h.Key+" "+h.Name] += h.Pieces
+			}
+		}
+	}
+	if len(scored) != 2 || scored["1.base.0 1 base"] != 12 || scored["2.base.0 2 base"] != 12 {
+		t.Errorf("%v", scored)
+	}
+	r.until("first.thick.2")
+	r.tell(making.Event{Kind: making.Measured, What: "thickness", Job: 1, Value: "3/16"})
+	r.tell(making.Event{Kind: making.Changed, Take: true})
+	var sizes []string
+	for _, p := range r.Steps[r.At:] {
+		if p.Phase == "first" && p.Kind == "cut" {
+			sizes = append(sizes, p.Part+" "+p.Figure.Text)
+		}
+	}
+	if !slices.Equal(sizes, []string{"1 blank 7 3/4 in", "2 blank 7 7/8 in"}) {
+		t.Errorf("%q", sizes)
+	}
+	if call(t, "GET", base+"/jobs/"+kite.ID, "", &kite); kite.Job.Card.Thickness != "3/16" {
+		t.Errorf("%+v", kite.Job.Card)
+	}
+}

@@ -2,7 +2,6 @@ package bench
 
 import (
 	"fmt"
-	"strings"
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
@@ -161,19 +160,19 @@ func (m cardMaker) gauge() {
 	if g == nil || !m.Brief.With(brief.WithGauge) {
 		return
 	}
-	at := func(name string, f Figure) {
-		step := m.on(Cut, Pen, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).look(m.maker, PictureGauge, strings.Replace(name, "-", ".", 1))
+	at := func(name, lit string, f Figure) {
+		step := m.on(Cut, Pen, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).look(m.maker, PictureGauge, lit)
 		if f.Length == g.Margin+g.Long { // until here it was only marked
 			step = step.check("check-gauge").blade()
 			step.Tool = Knife
 		}
 		m.add(op{Step: step, early: gauging, count: once})
 	}
-	at("gauge-line", LengthOf(g.Centre))
-	at("gauge-top", LengthOf(g.Top))
-	at("gauge-bottom", LengthOf(g.Top+g.Cut))
-	at("gauge-left", LengthOf(g.Margin))
-	at("gauge-right", LengthOf(g.Margin+g.Long))
+	at("gauge-line", "gauge.centre", LengthOf(g.Centre))
+	at("gauge-top", "gauge.top", LengthOf(g.Top))
+	at("gauge-bottom", "gauge.bottom", LengthOf(g.Top+g.Cut))
+	at("gauge-left", "gauge.left", LengthOf(g.Margin))
+	at("gauge-right", "gauge.right", LengthOf(g.Margin+g.Long))
 }
 
 // checks measure the first card before its envelope is cut, and look the rest over.

@@ -79,6 +79,12 @@ func TestAMakingStandsWhereItsEventsPutIt(t *testing.T) {
 			func(s State) any { return fmt.Sprint(s.Parts[0].Left, s.Parts[1].Left, s.Parts[2].Left) }, "0 0 0"},
 		{"what dries does so from when it was told", with(first, done("rest.cut", "rest.score", "rest.layer", "rest.dry")...), nil, func(s State) any { return fmt.Sprint(s.Dries) }, "[{rest.dry [1.card.0] 2026-09-23T10:00:00Z 2}]"},
 		{"a step nobody knows changes nothing", done("first.cake"), nil, func(s State) any { return s.At }, 0},
+		{"all of it is done", done("first.cut", "first.score", "first.layer", "first.blank", "first.insert", "rest.cut", "rest.score", "rest.layer", "rest.dry", "rest.insert", "rest.close"), []string{}, func(s State) any { return fmt.Sprint(s.At, s.Left.Likely) }, "11 0"},
+		{"of what is left hands need ten minutes and five", with(first), nil, func(s State) any { return fmt.Sprint(s.Left.Likely, s.Left.Low) }, "10 5"},
+		{"a first base spoiled is scored again, from what the sheet gave besides", append(done("first.cut", "first.score"), Event{Kind: Spoiled, Step: "first.layer", Part: "1.base.0"}), []string{"again1.first.score", "first.layer", "first.blank", "first.insert", "rest.cut", "rest.score", "rest.layer", "rest.dry", "rest.insert", "rest.close"},
+			func(s State) any { return fmt.Sprint(s.Steps[2].Minutes.Likely, s.Steps[2].Pieces, s.Steps[7].Pieces) }, "2 1 2"},
+		{"who leaves pauses it, who counts goes on", with(first, Event{Kind: Paused}, Event{Kind: Counted, Step: "rest.cut", Count: 1}), nil, func(s State) any { return s.Paused }, false},
+		{"a note changes nothing", with(first, Event{Kind: Paused}, Event{Kind: Noted, Text: "dry air"}), nil, func(s State) any { return fmt.Sprintf("%v %s", s.Paused, s.Notes[0].Text) }, "true dry air"},
 		{"finished and taken up again", with(first, Event{Kind: Finished, At: "now"}, Event{Kind: Reopened}), nil, func(s State) any { return s.Finished }, ""},
 	} {
 		s := Fold([]Plan{lantern()}, c.events)
@@ -144,6 +150,11 @@ func TestAnotherPlanGoesOn(t *testing.T) {
 	s = Fold([]Plan{lantern(), next}, append(events, Event{Kind: Changed, Take: true, Plan: 1}))
 	if s.Offer != nil || s.Plan != 1 || s.At != 2 || s.Steps[3].Text != "a larger blank" || !s.Measures[0].Taken {
 		t.Errorf("%+v", s)
+	}
+	// What was spoiled before stays spoiled, what was cut anew stays cut.
+	spoiled := append(events[:2:2], Event{Kind: Spoiled, Step: "first.layer", Part: "1.base.0", Ways: []Way{{Part: "1.base.0", Count: 1}}}, Event{Kind: Recut}, events[2], Event{Kind: Changed, Take: true, Plan: 1})
+	if s = Fold([]Plan{lantern(), next}, spoiled); s.Parts[0].Spoiled != 1 || s.Parts[0].Count != 5 || s.Parts[0].Left != 1 || s.Parts[1].Spoiled != 0 {
+		t.Errorf("%+v", s.Parts)
 	}
 	if s = Fold([]Plan{lantern()}, append(events, Event{Kind: Changed})); s.Offer != nil || s.Plan != 0 || s.Measures[0].Taken {
 		t.Errorf("%+v", s)
