@@ -32,9 +32,10 @@ type view struct {
 
 var views = []view{
 	{"jobs", "light", 1280, 800, -1, "", nil},
-	{"first", "light", 1280, 800, -1, "jobs/new", nil},
 	{"start", "light", 1280, 800, 0, "start", nil},
-	{"base", "light", 1280, 800, 0, "base", []string{"answer-base"}},
+	{"bench-station", "light", 1280, 800, 1, "bench", nil},
+	{"bench", "light", 1280, 800, -1, "making", nil},
+	{"bench-phone", "light", 390, 844, -1, "making", nil},
 	{"base-batch", "light", 1280, 800, 0, "base", []string{"pick-batch", "sheet-B"}},
 	{"layers", "light", 1280, 800, 0, "layers", nil},
 	{"together", "light", 1280, 800, -1, "together", nil},
@@ -46,7 +47,6 @@ var views = []view{
 	{"settings", "light", 1280, 800, -1, "settings", nil},
 	{"finished", "light", 1280, 800, 2, "finished", nil},
 	{"post", "light", 1280, 800, 2, "post", nil},
-	{"post-map", "light", 1280, 800, 2, "post", []string{"pick-map"}},
 	{"carriers", "light", 1280, 800, -1, "carriers", nil},
 	{"phone", "light", 390, 844, 1, "envelope", nil},
 	{"envelope-tablet-dark", "dark", 800, 1180, 1, "envelope", nil},
