@@ -53,7 +53,6 @@ type MakingBody struct {
 	Supplies document.Supplies `json:"supplies"`
 	Reasons  []string          `json:"reasons" doc:"why a piece can be spoiled"`
 	Booked   bool              `json:"booked" doc:"what it took is off the shelf"`
-	LeftText string            `json:"left_text"`
 	First    int               `json:"first" doc:"how many steps of the first one are left"`
 }
 

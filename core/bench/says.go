@@ -59,7 +59,6 @@ var Says = map[string]string{
 	"from-plain":     "from {0}",
 	"below":          "{0} below",
 	"from-top":       "{0} from the top",
-	"in-each":        "{0} to each",
 	"with-the-card":  "with the card inside",
 	"check-square":   "Both ends against the guide?",
 	"check-groove":   "Both ends aligned, groove on the outside?",

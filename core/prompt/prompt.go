@@ -246,13 +246,3 @@ func (w writer) supplies(l supply.List) document.Supplies {
 	}
 	return out
 }
-
-// MinutesOf is minutes of a sum, for what is left of a making.
-func MinutesOf(steps []document.Step) document.Minutes {
-	var out document.Minutes
-	for _, s := range steps {
-		out.Low, out.Likely, out.High = out.Low+s.Minutes.Low, out.Likely+s.Minutes.Likely, out.High+s.Minutes.High
-	}
-	out.Text = Span(out.Low, out.High)
-	return out
-}

@@ -306,5 +306,5 @@ func Left(t Table, lots []Lot) []int {
 	return out
 }
 
-// String is the part for the eyes of a test.
+// String is the part as a key: nothing anyone typed is in it.
 func (p Part) String() string { return fmt.Sprintf("%d.%s.%d", p.Job, p.Key, p.At) }
