@@ -47,20 +47,21 @@ func (s *service) offer(ctx context.Context, o *opened, e *making.Event) error {
 	if err != nil {
 		return err
 	}
-	field, patch, text := "", job.Patch{}, ""
+	var patch job.Patch
+	var text string
 	switch e.What {
 	case "thickness":
 		if !expected.Differs(length) {
 			return nil
 		}
-		field, text = "thickness", fmt.Sprintf("The card is %s thick; the plan says %s.", length.Text(expected.Unit), expected.Thickness.Text(expected.Unit))
-		patch = job.Set("card", field, e.Value)
+		text = fmt.Sprintf("The card is %s thick; the plan says %s.", length.Text(expected.Unit), expected.Thickness.Text(expected.Unit))
+		patch = job.Set("card", "thickness", e.Value)
 	case "weight":
 		if !expected.Weighs(mass) {
 			return nil
 		}
-		field, text = "weight", fmt.Sprintf("The card weighs %s; the plan says %s.", mass.Text(expected.Unit), expected.Weight.Text(expected.Unit))
-		patch = job.Set("card", field, e.Value)
+		text = fmt.Sprintf("The card weighs %s; the plan says %s.", mass.Text(expected.Unit), expected.Weight.Text(expected.Unit))
+		patch = job.Set("card", "weight", e.Value)
 	case "top", "right", "bottom", "left":
 		text = fmt.Sprintf("It pokes out %s past the %s edge.", length.Text(expected.Unit), e.What)
 		patch = job.Patch{"card": job.Patch{"overhang": job.Patch{e.What: e.Value}}}

@@ -1920,7 +1920,6 @@ export interface components {
             id: string;
             /** @description of hands, for what is left */
             left: components["schemas"]["Minutes"];
-            left_text: string;
             measures: components["schemas"]["Measurement"][];
             notes: components["schemas"]["Remark"][];
             /**

@@ -1,0 +1,118 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"strings"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+)
+
+// LogEntry is a kept line of the logbook; Making is the one that wrote it, empty
+// where it was written by hand.
+type LogEntry struct {
+	ID       string  `db:"id"`
+	Revision int     `db:"revision"`
+	Date     string  `db:"date"`
+	Making   string  `db:"making"`
+	Document string  `db:"document"`
+	Edit     string  `db:"edit"`
+	Updated  string  `db:"updated"`
+	Removed  *string `db:"removed"`
+}
+
+// Log gives the entries that hold every word of a search, the newest day first, at
+// most so many; none is all of them.
+func (s *Store) Log(ctx context.Context, search string, most int) ([]LogEntry, error) {
+	query, args := `SELECT * FROM log WHERE removed IS NULL`, []any{}
+	for _, word := range wordsOf(search) {
+		query += ` AND document LIKE ? ESCAPE '\'`
+		args = append(args, "%"+strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word)+"%")
+	}
+	query += ` ORDER BY date DESC, rowid DESC`
+	if most > 0 {
+		query += ` LIMIT ?`
+		args = append(args, most)
+	}
+	all := []LogEntry{}
+	return all, s.db.SelectContext(ctx, &all, query, args...)
+}
+
+// LogEntry gives one entry; ErrNotFound when there is none, or it was removed.
+func (s *Store) LogEntry(ctx context.Context, id string) (LogEntry, error) {
+	var e LogEntry
+	err := s.db.GetContext(ctx, &e, `SELECT * FROM log WHERE id = ? AND removed IS NULL`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	return e, err
+}
+
+// PutLog keeps a new entry when its revision is zero, else a changed one over the
+// revision it edits; ErrConflict, with the kept one, when that is not it. A new one
+// that came before by the same edit is the same.
+func (s *Store) PutLog(ctx context.Context, e LogEntry) (LogEntry, error) {
+	if e.Revision == 0 {
+		return s.newLog(ctx, e)
+	}
+	e.Updated = stamp()
+	result, err := s.db.NamedExecContext(ctx, `UPDATE log SET revision = revision + 1, date = :date, document = :document, edit = :edit, updated = :updated
+		WHERE id = :id AND revision = :revision AND removed IS NULL`, e)
+	if err != nil {
+		return LogEntry{}, err
+	}
+	changed, err := result.RowsAffected()
+	if err != nil {
+		return LogEntry{}, err
+	}
+	kept, err := s.LogEntry(ctx, e.ID)
+	if err == nil && changed == 0 && (e.Edit == "" || kept.Edit != e.Edit) {
+		err = ErrConflict
+	}
+	return kept, err
+}
+
+func (s *Store) newLog(ctx context.Context, e LogEntry) (LogEntry, error) {
+	if e.Edit != "" {
+		var before LogEntry
+		err := s.db.GetContext(ctx, &before, `SELECT * FROM log WHERE edit = ? AND revision = 1 AND removed IS NULL`, e.Edit)
+		if !errors.Is(err, sql.ErrNoRows) {
+			return before, err
+		}
+	}
+	e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
+	_, err := s.db.NamedExecContext(ctx, insertLog, e)
+	return e, err
+}
+
+const insertLog = `INSERT INTO log (id, revision, date, making, document, edit, updated) VALUES (:id, :revision, :date, :making, :document, :edit, :updated)`
+
+// BringLog keeps many new entries, all or none.
+func (s *Store) BringLog(ctx context.Context, all []LogEntry) error {
+	return s.within(ctx, func(tx *sqlx.Tx) error {
+		for _, e := range all {
+			e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
+			if _, err := tx.NamedExecContext(ctx, insertLog, e); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// LogOf is the entry a making wrote; ErrNotFound where it wrote none that is still there.
+func (s *Store) LogOf(ctx context.Context, making string) (LogEntry, error) {
+	var e LogEntry
+	err := s.db.GetContext(ctx, &e, `SELECT * FROM log WHERE making = ? AND removed IS NULL ORDER BY rowid LIMIT 1`, making)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	return e, err
+}
+
+// RemoveLog puts an entry aside, or brings it back.
+func (s *Store) RemoveLog(ctx context.Context, id string, removed bool) error {
+	return s.aside(ctx, `UPDATE log SET removed = ? WHERE id = ?`, id, removed)
+}
