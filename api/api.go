@@ -111,6 +111,7 @@ func register(a huma.API, s *service) {
 	registerGangs(a, s, op)
 	registerMakings(a, s, op)
 	registerAddress(a, s, op)
+	registerLog(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.

@@ -28,7 +28,9 @@ func serve(t *testing.T, set Settings) (*httptest.Server, *store.Store) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	set.Now = func() time.Time { return harvest }
+	if set.Now == nil {
+		set.Now = func() time.Time { return harvest }
+	}
 	pages := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>the page")}, "assets/a.js": {Data: []byte("1")}}
 	server := httptest.NewServer(New(kept, pages, set))
 	t.Cleanup(func() {

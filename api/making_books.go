@@ -24,9 +24,19 @@ func (s *service) book(ctx context.Context, o *opened, e *making.Event, add *sto
 	if err != nil {
 		return err
 	}
-	add.Settings, err = s.stamps(ctx, o, -1)
+	if add.Settings, err = s.stamps(ctx, o, -1); err != nil {
+		return err
+	}
 	e.Take = add.Settings != nil
-	return err
+	for _, entry := range making.Entries(o.plans, append(slices.Clone(o.events), *e), &o.source) {
+		entry.Making = o.kept.ID
+		row, err := logRow(entry)
+		if err != nil {
+			return err
+		}
+		add.Log = append(add.Log, row)
+	}
+	return nil
 }
 
 // unbook gives back what a making took that is taken up again.

@@ -152,7 +152,7 @@ func (s *service) planOf(ctx context.Context, source making.Source) (making.Plan
 	if err != nil {
 		return making.Plan{}, draw.BenchSet{}, err
 	}
-	return making.PlanOf(&w.Bench), draw.OfBench(&w.Bench), nil
+	return making.PlanOf(&w.Bench, w.docs...), draw.OfBench(&w.Bench), nil
 }
 
 // patched is a source with one of its jobs changed.

@@ -37,7 +37,8 @@ func (s *Store) Log(ctx context.Context, search string, most int) ([]LogEntry, e
 		args = append(args, most)
 	}
 	all := []LogEntry{}
-	return all, s.db.SelectContext(ctx, &all, query, args...)
+	err := s.db.SelectContext(ctx, &all, query, args...)
+	return all, err
 }
 
 // LogEntry gives one entry; ErrNotFound when there is none, or it was removed.

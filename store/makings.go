@@ -49,9 +49,10 @@ type Append struct {
 	Plans    []MakingPlan
 	Shown    string
 	Finished string
-	Takes    *Takes    // when it is finished
-	Settings *Settings // the stamp drawer as it is then, over the revision it was read at
-	Undo     bool      // when it is taken up again: the shelf gets back what it took
+	Takes    *Takes     // when it is finished
+	Settings *Settings  // the stamp drawer as it is then, over the revision it was read at
+	Log      []LogEntry // what the logbook says of it when it is finished
+	Undo     bool       // when it is taken up again: the shelf gets back what it took
 }
 
 // Takes is what a finished making takes off the shelf, and puts on it.
@@ -153,6 +154,14 @@ func (s *Store) AppendMaking(ctx context.Context, id string, a Append) error {
 			}
 			m.Used = ""
 		}
+		if a.Undo {
+			if _, err := tx.ExecContext(ctx, `UPDATE log SET removed = ? WHERE making = ? AND removed IS NULL`, stamp(), id); err != nil {
+				return err
+			}
+		}
+		if err := writeLog(ctx, tx, id, a.Log); err != nil {
+			return err
+		}
 		if a.Takes != nil {
 			u, err := s.takeAll(ctx, tx, m.Of, m.Title, "used", a.Takes.Lines, a.Takes.Offcuts)
 			if err != nil {
@@ -168,6 +177,28 @@ func (s *Store) AppendMaking(ctx context.Context, id string, a Append) error {
 		_, err := tx.ExecContext(ctx, `UPDATE makings SET shown = ?, finished = ?, used = ?, updated = ? WHERE id = ?`, a.Shown, a.Finished, m.Used, stamp(), id)
 		return err
 	})
+}
+
+// writeLog writes a making's entries. Those of a making that was finished before
+// are there again as they were, with what was said of them since.
+func writeLog(ctx context.Context, tx *sqlx.Tx, making string, entries []LogEntry) error {
+	if len(entries) == 0 {
+		return nil
+	}
+	result, err := tx.ExecContext(ctx, `UPDATE log SET removed = NULL WHERE making = ?`, making)
+	if err != nil {
+		return err
+	}
+	if n, err := result.RowsAffected(); err != nil || n > 0 {
+		return err
+	}
+	for _, e := range entries {
+		e.ID, e.Revision, e.Making, e.Updated = uuid.NewString(), 1, making, stamp()
+		if _, err := tx.NamedExecContext(ctx, insertLog, e); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func appendEvents(ctx context.Context, tx *sqlx.Tx, id string, events []MakingEvent) error {

@@ -7,6 +7,7 @@ package making
 import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
+	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/supply"
 )
@@ -34,6 +35,7 @@ type Plan struct {
 	Expects  []Expected        `json:"expects" doc:"of each job"`
 	Uses     []Use             `json:"uses" doc:"what it takes off the shelf"`
 	Stamps   []Stamps          `json:"stamps" doc:"on hand that are stuck on"`
+	Entries  []logbook.Entry   `json:"entries" doc:"what the logbook will say of each job, as far as it is known before"`
 }
 
 // Part is a piece of the plan: how many are cut, how many are wanted, and its size.

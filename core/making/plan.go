@@ -3,6 +3,7 @@ package making
 import (
 	"slices"
 
+	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/prompt"
@@ -10,9 +11,9 @@ import (
 )
 
 // PlanOf is what a making keeps of a bench: its steps in words, and the typed
-// figures that what happens is held against.
-func PlanOf(b *plan.Bench) Plan {
-	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}}
+// figures that what happens is held against. Jobs are what the logbook speaks of.
+func PlanOf(b *plan.Bench, jobs ...*plan.Whole) Plan {
+	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}, Entries: []logbook.Entry{}}
 	uses := map[string]int{}
 	for i := range b.Lots {
 		l := &b.Lots[i]
@@ -50,6 +51,9 @@ func PlanOf(b *plan.Bench) Plan {
 	}
 	for i := range b.Lots {
 		out.fresh(&b.Lots[i])
+	}
+	for _, j := range jobs {
+		out.Entries = append(out.Entries, foreseen(j))
 	}
 	for _, j := range b.Jobs {
 		out.Expects = append(out.Expects, Expected{j.Card.Thick, j.Card.Weight, j.Brief.Unit})
