@@ -29,9 +29,6 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 	if err := addDemoShelf(ctx, kept); err != nil {
 		return err
 	}
-	if err := addDemoStamps(ctx, kept); err != nil {
-		return err
-	}
 	jobs, err := demo.Jobs()
 	if err != nil {
 		return err
@@ -51,28 +48,27 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 	if err := addDemoGang(ctx, kept, jobs, ids); err != nil {
 		return err
 	}
-	return addDemoMakings(ctx, kept, ids)
+	// What was finished took its stamps before the drawer was counted.
+	if err := addDemoMaking(ctx, kept, ids[demo.Made], true); err != nil {
+		return err
+	}
+	if err := addDemoStamps(ctx, kept); err != nil {
+		return err
+	}
+	return addDemoMaking(ctx, kept, ids[demo.UnderWay], false)
 }
 
-// addDemoMakings puts a finished making and one half done on the bench.
-func addDemoMakings(ctx context.Context, kept *store.Store, ids []string) error {
+// addDemoMaking puts a making on the bench, a finished one or one half done.
+func addDemoMaking(ctx context.Context, kept *store.Store, id string, over bool) error {
 	s := newService(kept, Settings{})
-	for _, of := range []struct {
-		job  int
-		over bool
-	}{{demo.Made, true}, {demo.UnderWay, false}} {
-		m, err := s.begin(ctx, &struct {
-			EditInput
-			Body Begin
-		}{Body: Begin{Job: ids[of.job]}})
-		if err != nil {
-			return err
-		}
-		if err := s.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, of.over, s.now())); err != nil {
-			return err
-		}
+	m, err := s.begin(ctx, &struct {
+		EditInput
+		Body Begin
+	}{Body: Begin{Job: id}})
+	if err != nil {
+		return err
 	}
-	return nil
+	return s.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, over, s.now()))
 }
 
 // demoEvents are what happened at a making: all of it, or the first one and the

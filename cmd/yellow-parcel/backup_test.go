@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -55,5 +56,34 @@ func TestBackupCopiesWhatIsKept(t *testing.T) {
 	}
 	if code, _, problems := command(t, "", "backup", "--data", filepath.Join(data, "nowhere"), filepath.Join(away, "b.db")); code != 2 || !strings.Contains(problems, "nowhere") {
 		t.Errorf("no such folder: %d %q", code, problems)
+	}
+}
+
+func TestTheLogIsPrinted(t *testing.T) {
+	dir := t.TempDir()
+	if code, _, problems := command(t, "", "log", "--data", dir); code != 2 || !strings.HasPrefix(problems, "data: ") {
+		t.Errorf("%d %s", code, problems)
+	}
+	kept, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, title := range []string{"Kite card", "=Harbour map"} {
+		if _, err := kept.PutLog(context.Background(), store.LogEntry{Date: fmt.Sprintf("2026-01-1%d", 4-i), Document: fmt.Sprintf(`{"date":"2026-01-1%d","title":%q}`, 4-i, title)}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := kept.Close(); err != nil {
+		t.Fatal(err)
+	}
+	code, out, problems := command(t, "", "log", "--data", dir)
+	if rows := strings.Split(strings.TrimSpace(out), "\n"); code != 0 || len(rows) != 3 || !strings.HasPrefix(rows[1], "2026-01-13,'=Harbour map,") || !strings.HasPrefix(rows[2], "2026-01-14,Kite card,") {
+		t.Errorf("%d %s %s", code, out, problems)
+	}
+	if code, out, _ := command(t, "", "log", "--data", dir, "--as", "json"); code != 0 || !strings.Contains(out, `"title": "Kite card"`) {
+		t.Errorf("%d %s", code, out)
+	}
+	if code, _, problems := command(t, "", "log", "--data", dir, "--as", "papyrus"); code != 2 || !strings.HasPrefix(problems, "as: ") {
+		t.Errorf("%d %s", code, problems)
 	}
 }

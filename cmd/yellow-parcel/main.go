@@ -30,6 +30,7 @@ type commands struct {
 	Steps   stepsCommand   `cmd:"" help:"Print the steps of making a job file, how long they take and what."`
 	Gang    gangCommand    `cmd:"" help:"Print the plan of several jobs cut as one, or write its cut list."`
 	Export  exportCommand  `cmd:"" help:"Write a part of a job to a file."`
+	Log     logCommand     `cmd:"" help:"Print the logbook."`
 	Backup  backupCommand  `cmd:"" help:"Copy the data file while the application runs."`
 	OpenAPI openAPICommand `cmd:"" name:"openapi" help:"Print the API's description."`
 }

@@ -52,6 +52,24 @@ export async function shelfFile() {
 export const bringShelf = (csv: string) =>
   ask(api.POST('/api/v1/shelf.csv', { body: csv, ...raw('text/csv') }))
 
+/** The whole logbook as a file. */
+export async function logFile(as: 'csv' | 'json') {
+  return blob(
+    await ask(
+      as === 'csv'
+        ? api.GET('/api/v1/log.csv', { parseAs: 'blob' })
+        : api.GET('/api/v1/log.json', { parseAs: 'blob' }),
+    ),
+  )
+}
+/** Brings entries in: a log document where it begins as one, else a table. */
+export const bringLog = (text: string) =>
+  ask(
+    text.trimStart().startsWith('{')
+      ? api.POST('/api/v1/log.json', { body: text, ...raw('text/plain') })
+      : api.POST('/api/v1/log.csv', { body: text, ...raw('text/plain') }),
+  )
+
 /** A card's silhouette out of an SVG file: parsed at the server, never shown as markup. */
 export const readOutline = (svg: string, unit: 'in' | 'mm') =>
   ask(

@@ -13,6 +13,7 @@ export const router = createRouter({
       props: true,
     },
     { path: '/together/:id', name: 'gang', component: () => import('@/gangs/GangView.vue'), props: true },
+    { path: '/log', name: 'log', component: () => import('@/log/LogView.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('@/bench/BenchView.vue'), props: true },
     { path: '/settings', name: 'settings', component: () => import('@/settings/SettingsView.vue') },
     { path: '/jobs/:id/:station?', name: 'job', component: () => import('@/job/JobView.vue'), props: true },

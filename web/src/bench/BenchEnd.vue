@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Making } from '@/api/client'
+import FitAsk from '@/log/FitAsk.vue'
 
 /** All steps are done: what came of it, and the books. */
 defineProps<{ making: Making }>()
@@ -23,6 +24,7 @@ defineEmits<{ finish: []; back: [] }>()
       }}
     </p>
     <p v-else>To finish takes what was used off the shelf and puts the offcuts on it; it can be undone.</p>
+    <FitAsk v-if="making.finished" :making="making.id" />
     <p class="row">
       <button class="go" data-testid="bench-finish" @click="$emit('finish')">
         {{ making.finished ? 'Undo: it is not finished' : 'Finish' }}

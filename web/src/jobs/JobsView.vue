@@ -112,6 +112,7 @@ async function demo() {
         >Make together</v-btn
       >
       <v-btn variant="outlined" :to="{ name: 'shelf' }" data-testid="to-shelf">Shelf</v-btn>
+      <v-btn variant="outlined" :to="{ name: 'log' }" data-testid="to-log">Logbook</v-btn>
       <v-btn variant="outlined" :to="{ name: 'carriers' }" data-testid="to-carriers">Carriers</v-btn>
       <v-btn variant="outlined" :to="{ name: 'settings' }" data-testid="to-settings">Settings</v-btn>
       <v-btn

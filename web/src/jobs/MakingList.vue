@@ -3,6 +3,7 @@ import { mdiTrashCanOutline } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask, type MakingSummary } from '@/api/client'
 import { worked } from '@/app/notice'
+import OutcomeAsks from '@/log/OutcomeAsks.vue'
 import FigureText from '@/ui/FigureText.vue'
 
 /** What is being made: one tap to the step it stands at. What is finished is behind a button. */
@@ -33,6 +34,7 @@ async function restore() {
 </script>
 
 <template>
+  <OutcomeAsks />
   <section v-if="all.length || removed" class="makings" aria-labelledby="bench-head">
     <h2 id="bench-head" class="small-caps">On the bench</h2>
     <p v-if="!under.length && finished.length" class="quiet">Nothing is under way.</p>

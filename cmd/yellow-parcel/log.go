@@ -1,0 +1,49 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"os"
+	"path/filepath"
+
+	"yellow-parcel/api"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/logbook"
+	"yellow-parcel/store"
+)
+
+type logCommand struct {
+	Data string `default:"yellow-parcel-data" help:"Folder the data file lives in." type:"path"`
+	As   string `default:"csv" help:"csv or json."`
+}
+
+// Run prints the whole logbook, the oldest day first.
+func (c *logCommand) Run(ctx context.Context, s streams) error {
+	write := logbook.WriteCSV
+	switch c.As {
+	case "csv":
+	case "json":
+		write = logbook.WriteJSON
+	default:
+		return job.Problems{{Field: "as", Text: fmt.Sprintf("%q is not a kind of log; try csv or json", c.As)}}
+	}
+	if _, err := os.Stat(filepath.Join(c.Data, store.FileName)); err != nil {
+		return job.Problems{{Field: "data", Text: fmt.Sprintf("there is no data in %s", c.Data)}}
+	}
+	kept, err := store.Open(c.Data)
+	if err != nil {
+		return err
+	}
+	defer kept.Close()
+	all, err := api.LogEntries(ctx, kept)
+	if err != nil {
+		return err
+	}
+	var out bytes.Buffer
+	if err := write(&out, all); err != nil {
+		return err
+	}
+	_, err = s.out.Write(out.Bytes())
+	return err
+}
