@@ -46,8 +46,9 @@ func (f *Fits) Add(room, thick measure.Length, fit int) {
 }
 
 // hypothesis is one rule a maker's cards could follow: up to lower they stick, from
-// upper on they slide, both further out by slope for a thicker card, and how sharp that is.
-type hypothesis struct{ lower, upper, slope, sharp int }
+// upper on they slide, both further out by slope for a thicker card, and how sharp
+// that is. Wide is the place of the distance between the two among widths.
+type hypothesis struct{ lower, upper, slope, sharp, wide int }
 
 // The grid of hypotheses. Slope is in 64ths for each sixteenth of thickness, in quarters.
 var (
@@ -57,28 +58,44 @@ var (
 	sharps = [sharpest]float64{0.25, 0.4, 0.65} // per 64th of an inch
 )
 
-// tables are the logarithms of a logistic curve on the lattice, for each sharpness.
-var tables = makeTables()
+// curves are the chances of each fit, by sharpness, distance between the bounds, and
+// how far the room lies above the lower one; logs are their logarithms.
+var curves, logs = makeCurves()
 
-func makeTables() (out [sharpest][2*reach + 1]float64) {
+type table [sharpest][widthsThere][2*reach + 1][fits]float64
+
+// widthsThere is how many widths there are.
+const widthsThere = 6
+
+func makeCurves() (curves, logs *table) {
+	curves, logs = new(table), new(table)
 	for s, k := range sharps {
-		for i := range out[s] {
-			out[s][i] = 1 / (1 + math.Exp(-k*float64(i-reach)))
+		above := func(d int) float64 { return 1 / (1 + math.Exp(-k*float64(d))) }
+		for w, wide := range widths {
+			for i := range curves[s][w] {
+				d := i - reach
+				p := [fits]float64{above(-d), max(above(d)-above(d-wide), 1e-9), above(d - wide)}
+				curves[s][w][i] = p
+				for k := range p {
+					logs[s][w][i][k] = math.Log(max(p[k], 1e-300))
+				}
+			}
 		}
 	}
-	return out
+	return curves, logs
 }
 
 // shift is how far the bounds of a hypothesis lie further out for a thickness.
 func (h hypothesis) shift(t int) int { return int(math.Round(float64(h.slope*t) / 4)) }
 
+// place is where a room lies on a hypothesis's curves.
+func (h hypothesis) place(room, t int) int {
+	return min(max(room-h.lower-h.shift(t), -reach), reach) + reach
+}
+
 // chances are how likely each fit is with a room, by a hypothesis.
 func (h hypothesis) chances(room, t int) [fits]float64 {
-	table := &tables[h.sharp]
-	at := func(d int) float64 { return table[min(max(d, -reach), reach)+reach] }
-	notTight := at(room - h.lower - h.shift(t))
-	isLoose := at(room - h.upper - h.shift(t))
-	return [fits]float64{1 - notTight, max(notTight-isLoose, 1e-9), isLoose}
+	return curves[h.sharp][h.wide][h.place(room, t)]
 }
 
 // prior is how likely a hypothesis is before anything is noted: the middle of what
@@ -99,18 +116,19 @@ type belief struct {
 func (f *Fits) belief() belief {
 	var b belief
 	for _, lower := range lowers {
-		for _, wide := range widths {
+		for w, wide := range widths {
 			for _, slope := range slopes {
 				for s := range sharps {
-					b.all = append(b.all, hypothesis{lower, lower + wide, slope, s})
+					b.all = append(b.all, hypothesis{lower, lower + wide, slope, s, w})
 				}
 			}
 		}
 	}
+	cells := f.cells()
 	b.weight = make([]float64, len(b.all))
 	most := math.Inf(-1)
 	for i, h := range b.all {
-		b.weight[i] = h.prior() + f.likelihood(h)
+		b.weight[i] = h.prior() + likelihood(h, cells)
 		most = max(most, b.weight[i])
 	}
 	sum := 0.0
@@ -124,21 +142,35 @@ func (f *Fits) belief() belief {
 	return b
 }
 
-func (f *Fits) likelihood(h hypothesis) float64 {
-	sum := 0.0
+// noted is how cards of one thickness fitted with one room.
+type noted struct {
+	room, t int
+	n       [fits]float64
+}
+
+// cells are the rooms and thicknesses at which anything was noted.
+func (f *Fits) cells() []noted {
+	var out []noted
 	for t := range f.at {
-		for r := range f.at[t] {
-			n := f.at[t][r]
-			if n == [fits]int{} {
-				continue
-			}
-			p := h.chances(r+leastRoom, t)
-			for k, times := range n {
-				if times > 0 {
-					sum += float64(times) * math.Log(p[k])
-				}
+		for r, n := range f.at[t] {
+			if n != [fits]int{} {
+				out = append(out, noted{r + leastRoom, t, [fits]float64{float64(n[0]), float64(n[1]), float64(n[2])}})
 			}
 		}
+	}
+	return out
+}
+
+func likelihood(h hypothesis, cells []noted) float64 {
+	sum, logs := 0.0, &logs[h.sharp][h.wide]
+	var shifts [thickBins]int
+	for t := range shifts {
+		shifts[t] = h.lower + h.shift(t)
+	}
+	for i := range cells {
+		c := &cells[i]
+		p := &logs[min(max(c.room-shifts[c.t], -reach), reach)+reach]
+		sum += c.n[0]*p[0] + c.n[1]*p[1] + c.n[2]*p[2]
 	}
 	return sum
 }
@@ -186,7 +218,8 @@ func (b belief) mix(room, t int) (out [fits]float64) {
 	return out
 }
 
-// band is where the middle of what fits well lies, in the middle 80 hundredths.
+// band is where the middle of what fits well lies, in the middle 80 hundredths. Each
+// of the lattice's places stands for all that lies nearest to it.
 func (b belief) band(t int) (low, high measure.Length) {
 	share := map[int]float64{}
 	least, most := math.MaxInt, math.MinInt
@@ -195,14 +228,15 @@ func (b belief) band(t int) (low, high measure.Length) {
 		share[middle] += b.weight[i]
 		least, most = min(least, middle), max(most, middle)
 	}
-	sum, found := 0.0, false
-	for at := least; at <= most; at++ {
-		if sum += share[at]; !found && sum >= 0.1 {
-			low, found = measure.Length(at)*lattice, true
+	below := func(want float64) measure.Length {
+		sum := 0.0
+		for at := least; at <= most; at++ {
+			if here := share[at]; here > 0 && sum+here >= want {
+				return measure.Length((float64(at) - 0.5 + (want-sum)/here) * float64(lattice))
+			}
+			sum += share[at]
 		}
-		if sum >= 0.9 {
-			return low, measure.Length(at) * lattice
-		}
+		return measure.Length(most) * lattice
 	}
-	return low, measure.Length(most) * lattice
+	return below(0.1), below(0.9)
 }
