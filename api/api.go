@@ -33,6 +33,7 @@ type service struct {
 	now     func() time.Time
 	hub     *hub
 	set     Settings
+	taught  *taught
 }
 
 // today is the day prices are held against, YYYY-MM-DD.
@@ -128,7 +129,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub()})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }
@@ -155,6 +156,9 @@ func (s *service) workOutFor(ctx context.Context, id string, raw []byte, how pla
 	}
 	how.Memory, how.Today = s.memory, s.today()
 	if how.Shelf, err = s.envelopesFor(ctx, id); err != nil {
+		return nil, err
+	}
+	if how.Book, err = s.teaches(ctx); err != nil {
 		return nil, err
 	}
 	all, err := plan.WorkOut(one, library, how)

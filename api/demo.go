@@ -112,7 +112,7 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 }
 
 func addDemoStamps(ctx context.Context, kept *store.Store) error {
-	s := service{store: kept}
+	s := service{store: kept, taught: &taught{}}
 	tools, err := s.keptTools(ctx)
 	if err != nil || len(tools.Stamps) > 0 {
 		return err

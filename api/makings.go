@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"net/http"
+	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -19,9 +20,10 @@ import (
 
 // StepsBody is how a job is made: its steps, how long they take, and what they take.
 type StepsBody struct {
-	Steps    []document.Step   `json:"steps"`
-	Time     document.Minutes  `json:"time"`
-	Supplies document.Supplies `json:"supplies"`
+	Steps    []document.Step    `json:"steps"`
+	Time     document.Minutes   `json:"time"`
+	Supplies document.Supplies  `json:"supplies"`
+	Learned  []document.Learned `json:"learned" doc:"what the logbook suggests"`
 }
 
 // Begin asks for a making of a kept job or of a kept gang.
@@ -98,7 +100,7 @@ func (s *service) steps(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies}}, nil
+	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, slices.Concat([]document.Learned{}, all.Plan.Learned)}}, nil
 }
 
 func noMaking(err error) error {

@@ -45,7 +45,7 @@ func newService(kept *store.Store, set Settings) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set}
+	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}}
 }
 
 // headers keep a browser from loading or being told anything outside.

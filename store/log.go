@@ -90,6 +90,13 @@ func (s *Store) newLog(ctx context.Context, e LogEntry) (LogEntry, error) {
 
 const insertLog = `INSERT INTO log (id, revision, date, making, document, edit, updated) VALUES (:id, :revision, :date, :making, :document, :edit, :updated)`
 
+// LogMark changes whenever the logbook does.
+func (s *Store) LogMark(ctx context.Context) (string, error) {
+	var mark string
+	err := s.db.GetContext(ctx, &mark, `SELECT COUNT(*) || ' ' || COALESCE(SUM(revision), 0) || ' ' || COUNT(removed) || ' ' || COALESCE(MAX(updated), '') FROM log`)
+	return mark, err
+}
+
 // BringLog keeps many new entries, all or none.
 func (s *Store) BringLog(ctx context.Context, all []LogEntry) error {
 	return s.within(ctx, func(tx *sqlx.Tx) error {

@@ -51,6 +51,7 @@ type Plan struct {
 	Steps       []Step       `json:"steps,omitempty" doc:"at the bench, in order; where they are asked for"`
 	Time        *Minutes     `json:"time,omitempty" doc:"how long the steps take together"`
 	Supplies    *Supplies    `json:"supplies,omitempty" doc:"what the whole batch takes"`
+	Learned     []Learned    `json:"learned,omitempty" doc:"what the logbook suggests"`
 	Answers     []Answer     `json:"answers"`
 	Stations    []Station    `json:"stations"`
 	Consequence Consequence  `json:"consequence"`

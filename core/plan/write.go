@@ -7,6 +7,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/learn"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/ways"
@@ -21,6 +22,7 @@ type Work struct {
 	Shelf  supply.Shelf // envelopes on hand that no job has taken
 	Today  string       // YYYY-MM-DD, against which prices are old; empty to leave that out
 	NoWays bool         // ways out of what the post refuses are not looked for
+	Book   *learn.Book  // what the logbook teaches; nil for nothing
 	Steps  bool         // the steps at the bench, and what the whole batch takes
 	Whole  bool         // all that the document has; else what screens show beside their drawings
 }
@@ -68,6 +70,9 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 	out.Plan = Write(out.Result, out.Ways, how)
 	if how.Steps {
 		made := out.AtTheBench(how)
+		if l, ok := learnedTime(how.Book, made.All); ok {
+			out.Plan.Learned = append(out.Plan.Learned, l)
+		}
 		out.Plan.Steps, out.Plan.Time, out.Plan.Supplies = made.Steps, &made.Time, &made.Made.Supplies
 	}
 	return out, nil
@@ -111,6 +116,7 @@ func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 	w.gauge()
 	w.stations()
 	w.assumed()
+	teacher{w}.teach(how.Book)
 	return w.plan
 }
 

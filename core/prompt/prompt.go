@@ -17,6 +17,7 @@ import (
 
 // Made is steps and supplies in words. Several jobs are told apart by their numbers.
 type Made struct {
+	All      []bench.Step // as they are, before they are said
 	Steps    []document.Step
 	Time     document.Minutes
 	Supplies document.Supplies
@@ -50,7 +51,7 @@ func Write(s say.Say, p bench.Plan, supplies supply.List) Made {
 			n += len(l.Plan.Layouts)
 		}
 	}
-	out := Made{Steps: make([]document.Step, len(steps)), Time: minutes(bench.Time(steps)), Supplies: w.supplies(supplies)}
+	out := Made{All: steps, Steps: make([]document.Step, len(steps)), Time: minutes(bench.Time(steps)), Supplies: w.supplies(supplies)}
 	for i := range steps {
 		out.Steps[i] = w.step(&steps[i])
 	}
@@ -94,6 +95,9 @@ func (w writer) part(s *bench.Step) string {
 	}
 	return strings.Join(names, ", ")
 }
+
+// Name is what a part is called that has no name of its own.
+func Name(key supply.Key) string { return parts[key] }
 
 // Called is a part as its maker calls it.
 func Called(p bench.Plan, part supply.Part) string { return writer{Plan: p}.called(part) }

@@ -1993,6 +1993,19 @@ export interface components {
             paper?: string;
             width: components["schemas"]["Length"];
         };
+        Learned: {
+            evidence: string;
+            high: string;
+            /** @enum {string} */
+            key: "ease" | "spares" | "post" | "time";
+            likely: string;
+            low: string;
+            patch?: {
+                [key: string]: unknown;
+            };
+            station: string;
+            text: string;
+        };
         Length: {
             /** @description the same length in the other system; with every figure, and everywhere in the whole document */
             alt?: string;
@@ -2699,6 +2712,8 @@ export interface components {
             text: string;
         };
         StepsBody: {
+            /** @description what the logbook suggests */
+            learned: components["schemas"]["Learned"][];
             steps: components["schemas"]["Step"][];
             supplies: components["schemas"]["Supplies"];
             time: components["schemas"]["Minutes"];
@@ -2959,6 +2974,8 @@ export interface components {
             inside?: components["schemas"]["Layer"];
             ladder: components["schemas"]["Rung"][];
             layers: components["schemas"]["Layer"][];
+            /** @description what the logbook suggests */
+            learned?: components["schemas"]["Learned"][];
             makes: components["schemas"]["Makeable"][];
             /** @description how the first blank lies on its paper */
             nest?: components["schemas"]["Nest"];

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useJob } from '@/job/job'
 import FigureText from '@/ui/FigureText.vue'
 
+const LearnedNote = defineAsyncComponent(() => import('./LearnedNote.vue'))
 /** Two thirds drawing, one third what the station asks and answers. */
 const props = defineProps<{ title: string; station: string }>()
 const jobs = useJob()
@@ -23,6 +24,9 @@ const figure = computed(() => jobs.plan?.stations.find((s) => s.key === props.st
     <aside class="side">
       <p v-if="figure" class="one no-print"><FigureText class="figures" :text="figure" /></p>
       <div class="say no-print"><slot name="say" /></div>
+      <div v-if="jobs.plan?.learned" class="no-print">
+        <LearnedNote :all="jobs.plan.learned" :station="station" @take="jobs.change($event)" />
+      </div>
       <slot name="list" />
     </aside>
   </main>

@@ -7,6 +7,7 @@ import FigureText from '@/ui/FigureText.vue'
 import { useDerived } from '@/stations/derived'
 import { useStation } from '@/stations/station'
 import StationLayout from '@/stations/StationLayout.vue'
+import LearnedNote from '@/stations/LearnedNote.vue'
 import BeginMaking from './BeginMaking.vue'
 import StepList from './StepList.vue'
 import SupplyList from './SupplyList.vue'
@@ -72,6 +73,7 @@ function toggle(extra: string) {
       </fieldset>
     </template>
     <template #list>
+      <LearnedNote v-if="found" :all="found.learned" station="bench" />
       <SupplyList v-if="found" :supplies="found.supplies" />
       <StepList v-if="found && narrow" :steps="found.steps" />
     </template>

@@ -1,0 +1,138 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+
+	"yellow-parcel/core/bench"
+	"yellow-parcel/core/brief"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/learn"
+	"yellow-parcel/core/post"
+	"yellow-parcel/core/prompt"
+	"yellow-parcel/core/supply"
+	"yellow-parcel/core/words"
+)
+
+// teacher says what the logbook suggests for a job.
+type teacher struct{ *writer }
+
+// teach says all of it; nothing where the logbook holds nothing.
+func (w teacher) teach(b *learn.Book) {
+	if b == nil || b.Entries == 0 {
+		return
+	}
+	w.ease(b)
+	w.spares(b)
+	w.post(b)
+}
+
+func (w teacher) say(l document.Learned) { w.plan.Learned = append(w.plan.Learned, l) }
+
+// ease suggests the room beyond the card's thickness: of the envelope to make,
+// or of the card where it is sized from its envelope. One that was typed is the maker's own.
+func (w teacher) ease(b *learn.Book) {
+	now, typed, station, group := w.b.Blank.Ease, w.b.Blank.Eased, "envelope", "blank"
+	if w.b.Card.From == brief.FromEnvelope {
+		now, typed, station, group = w.b.Card.Ease, w.b.Card.Eased, "start", "card"
+	}
+	if typed || b.Fits.Total == 0 {
+		return
+	}
+	e := b.Fits.For(w.r.Card.Thickness, w.Ruler)
+	if e.Ease == now {
+		return
+	}
+	w.say(document.Learned{Key: "ease", Station: station, Patch: job.Set(group, "ease", w.Text(e.Ease)),
+		Text:     fmt.Sprintf("Your cards of this thickness do best with %s of ease, not %s.", w.Text(e.Ease), w.Text(now)),
+		Evidence: fmt.Sprintf("From %d %s, %d about as thick: %s. Of 100 as suggested %s would stick.", b.Fits.Total, words.Plural(b.Fits.Total, "card"), e.Near[0]+e.Near[1]+e.Near[2], nearText(e.Near), hundredths(e.Tight)),
+		Low:      w.Text(w.Ruler.Nearest(e.Low)), Likely: w.Text(e.Ease), High: w.Text(w.Ruler.Nearest(e.High))})
+}
+
+func nearText(near [3]int) string {
+	return fmt.Sprintf("%d tight, %d good, %d loose", near[0], near[1], near[2])
+}
+
+func hundredths(share float64) string { return strconv.Itoa(int(math.Round(100 * share))) }
+
+// spares suggests how many cards to spare, from how often their parts were spoiled.
+func (w teacher) spares(b *learn.Book) {
+	if w.b.Card.Made {
+		return
+	}
+	names := []string{prompt.Name(supply.Base)}
+	for _, l := range w.b.Layers.Each {
+		names = append(names, l.Name)
+	}
+	if m := supply.Blanked(w.r); m != nil && m.Blank.Bought == "" {
+		names = append(names, prompt.Name(supply.TheBlank))
+	}
+	var parts []learn.Part
+	cut, spoiled := 0, 0
+	for _, name := range names {
+		p := b.Parts[name]
+		parts = append(parts, p)
+		cut, spoiled = cut+p.Cut, spoiled+p.Spoiled
+	}
+	if cut == 0 {
+		return
+	}
+	k := learn.Spares(parts, w.b.Quantity)
+	if k == w.b.Stock.Spare {
+		return
+	}
+	low, mean, high := learn.Part{Cut: cut, Spoiled: spoiled}.Share()
+	percent := func(v float64) string { return fmt.Sprintf("%.1f %%", 100*v) }
+	w.say(document.Learned{Key: "spares", Station: "base", Patch: job.Patch{"spoilage": strconv.Itoa(k)},
+		Text: fmt.Sprintf("With %d to spare all %d come out in 95 of 100 batches; this one has %d.", k, w.b.Quantity, w.b.Stock.Spare), Evidence: fmt.Sprintf("From %d pieces of these parts, %d spoiled.", cut, spoiled),
+		Low: percent(low), Likely: percent(mean), High: percent(high)})
+}
+
+// post says how often the counter did as was foretold, beside what is foretold.
+func (w teacher) post(b *learn.Book) {
+	if len(w.r.Posts) == 0 {
+		return
+	}
+	v := w.r.Posts[0].InUse()
+	c := b.Counters[v.Carrier.ID]
+	if c.Asked == 0 || v.State != post.Near && v.State != post.Surcharged {
+		return
+	}
+	low, mean, high := c.Share()
+	w.say(document.Learned{Key: "post", Station: "post", Text: fmt.Sprintf("Of %d such pieces the counter charged extra for, or returned, %d.", c.Asked, c.Agreed), Evidence: fmt.Sprintf("From %d pieces foretold a question or a surcharge at %s.", c.Asked, v.Carrier.Name),
+		Low: hundredths(low) + " %", Likely: hundredths(mean) + " %", High: hundredths(high) + " %"})
+}
+
+// learnedTime is how long a making takes by the maker's own pace, where any of it was noted.
+func learnedTime(b *learn.Book, steps []bench.Step) (document.Learned, bool) {
+	if b == nil {
+		return document.Learned{}, false
+	}
+	usual, order := map[bench.Kind]float64{}, []bench.Kind{}
+	for _, s := range steps {
+		if s.Kind == bench.Dry {
+			continue
+		}
+		if usual[s.Kind] == 0 {
+			order = append(order, s.Kind)
+		}
+		usual[s.Kind] += s.Minutes.Likely
+	}
+	var all []learn.Stretch
+	noted, sum := 0, 0.0
+	for _, k := range order {
+		p := b.Paces[string(k)]
+		noted += p.N
+		sum += usual[k]
+		all = append(all, learn.Stretch{Pace: p, Usual: usual[k]})
+	}
+	if noted == 0 {
+		return document.Learned{}, false
+	}
+	low, likely, high := learn.Whole(all)
+	return document.Learned{Key: "time", Station: "bench", Text: fmt.Sprintf("By your own pace hands need about %s, %s.", prompt.Span(likely, likely), prompt.Span(low, high)),
+		Evidence: fmt.Sprintf("From %d noted steps; by the usual minutes it is %s.", noted, prompt.Span(sum, sum)),
+		Low:      prompt.Span(low, low), Likely: prompt.Span(likely, likely), High: prompt.Span(high, high)}, true
+}
