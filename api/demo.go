@@ -48,6 +48,9 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 	if err := addDemoGang(ctx, kept, jobs, ids); err != nil {
 		return err
 	}
+	if err := addDemoLog(ctx, kept); err != nil {
+		return err
+	}
 	// What was finished took its stamps before the drawer was counted.
 	if err := addDemoMaking(ctx, kept, ids[demo.Made], true); err != nil {
 		return err
@@ -56,6 +59,22 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 		return err
 	}
 	return addDemoMaking(ctx, kept, ids[demo.UnderWay], false)
+}
+
+// addDemoLog fills the logbook where it is empty.
+func addDemoLog(ctx context.Context, kept *store.Store) error {
+	before, err := kept.Log(ctx, "", 1)
+	if err != nil || len(before) > 0 {
+		return err
+	}
+	all := demo.Log()
+	rows := make([]store.LogEntry, len(all))
+	for i, e := range all {
+		if rows[i], err = logRow(e); err != nil {
+			return err
+		}
+	}
+	return kept.BringLog(ctx, rows)
 }
 
 // addDemoMaking puts a making on the bench, a finished one or one half done.

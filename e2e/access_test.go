@@ -28,7 +28,7 @@ func places(t *testing.T, s *screen) map[string]string {
 	out := map[string]string{
 		"at the bench": "/bench/" + makings[0].ID, "a finished making": "/bench/" + makings[1].ID, "no making": "/bench/nowhere",
 		"together": "/together/" + gangs[0].ID, "none together": "/together/nowhere",
-		"jobs": "/", "new job": "/jobs/new", "shelf": "/shelf", "carriers": "/carriers", "settings": "/settings", "no job": "/jobs/nowhere",
+		"logbook": "/log", "jobs": "/", "new job": "/jobs/new", "shelf": "/shelf", "carriers": "/carriers", "settings": "/settings", "no job": "/jobs/nowhere",
 	}
 	for _, station := range []string{"start", "base", "layers", "finished", "envelope", "post", "bench"} {
 		out[station] = "/jobs/" + rows[0].ID + "/" + station

@@ -72,9 +72,11 @@ func (w teacher) spares(b *learn.Book) {
 	var parts []learn.Part
 	cut, spoiled := 0, 0
 	for _, name := range names {
-		p := b.Parts[name]
-		parts = append(parts, p)
-		cut, spoiled = cut+p.Cut, spoiled+p.Spoiled
+		// Of a part nothing is noted of nothing is said.
+		if p := b.Parts[name]; p.Cut > 0 {
+			parts = append(parts, p)
+			cut, spoiled = cut+p.Cut, spoiled+p.Spoiled
+		}
 	}
 	if cut == 0 {
 		return

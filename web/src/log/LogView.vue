@@ -203,6 +203,7 @@ const today = new Date().toLocaleDateString('sv')
 }
 .page {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
   padding: 18px 28px 40px;
 }
@@ -211,6 +212,7 @@ const today = new Date().toLocaleDateString('sv')
   min-width: 180px;
 }
 .scroll {
+  position: relative;
   overflow-x: auto;
 }
 .date {
