@@ -117,7 +117,7 @@ func (s *service) logRecord(k store.LogEntry) (LogRecord, error) {
 }
 
 func minutesText(seconds int) string {
-	if m := (seconds + 30) / 60; m < 60 {
+	if m := max(1, (seconds+30)/60); m < 60 {
 		return fmt.Sprintf("%d min", m)
 	} else if m%60 == 0 {
 		return fmt.Sprintf("%d h", m/60)

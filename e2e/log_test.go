@@ -76,7 +76,10 @@ func TestAMakingTeaches(t *testing.T) {
 	s.reads("log-wrong", "thickness:")
 	s.over("log-thickness", "1/32 in")
 	s.click("log-keep")
-	s.reads("log-row", "1/32 in")
+	s.until("it is corrected", func() (string, bool) {
+		text := strings.Join(strings.Fields(s.page.MustElement(id("log-row")+" td:nth-child(4)").MustText()), " ")
+		return text, text == "1/32 in"
+	})
 	s.click("log-remove")
 	s.click("log-restore")
 	s.reads("log-row", "Kite card")
