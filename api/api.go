@@ -113,6 +113,7 @@ func register(a huma.API, s *service) {
 	registerMakings(a, s, op)
 	registerAddress(a, s, op)
 	registerLog(a, s, op)
+	registerLogPictures(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.

@@ -132,3 +132,22 @@ func TestTheLogIsWrittenSearchedAndCarriedAlong(t *testing.T) {
 		t.Errorf("%d entries", len(log.Entries))
 	}
 }
+
+// The pictures lie where the figures say: of a card 1/8 thick with 3/8 of room a quarter across and half up.
+func TestTheLogIsPictured(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	base := server.URL + "/api/v1"
+	var p LogPictures
+	if call(t, "GET", base+"/log/pictures", "", &p); len(p.Fits.Dots) != 0 || len(p.Fits.Band) != 0 || p.Fits.Rule != 0.333 {
+		t.Errorf("%+v", p)
+	}
+	call(t, "POST", base+"/log", `{"date":"2026-01-14","title":"Kite card","fit":"good","thickness":"1/8","card":{"width":"5","height":"7"},"inside":{"width":"5 1/2","height":"8"},"spoiled":[{"part":"base","of":20,"count":2}],"took":[{"step":"score","pieces":20,"seconds":600,"usual":300}],"carrier":"us","outcome":"marked"}`, nil)
+	call(t, "GET", base+"/log/pictures", "", &p)
+	d := p.Fits.Dots[0]
+	if d.X != 0.25 || d.Y != 0.5 || d.Text != "Kite card, 2026-01-14: 1/8 in thick, 3/8 in of room, good" || len(p.Fits.Band) != 9 || p.Fits.Words != "How cards fitted, by thickness and room: 0 would not go in, 0 tight, 1 good, 0 loose" {
+		t.Errorf("%+v %s", d, p.Fits.Words)
+	}
+	if p.Spoiled[0].Name != "base" || !strings.HasPrefix(p.Spoiled[0].Text, "2 of 20; ") || p.Steps[0].Name != "score" || p.Outcomes[0].Text != "1 marked" {
+		t.Errorf("%+v", p)
+	}
+}

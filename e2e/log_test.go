@@ -70,6 +70,8 @@ func TestAMakingTeaches(t *testing.T) {
 
 	s.page.MustNavigate(s.url + "/log")
 	s.reads("log-row", "arrived well")
+	s.find(id("fit-dot")).MustHover()
+	s.reads("log-pointed", "of room, tight")
 	s.click("log-edit")
 	s.over("log-thickness", "thick")
 	s.click("log-keep")

@@ -422,6 +422,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/log/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The logbook as pictures */
+        get: operations["logPictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/log/{id}": {
         parameters: {
             query?: never;
@@ -1588,6 +1605,38 @@ export interface components {
             verdict: "good" | "tight" | "loose" | "no";
             width: components["schemas"]["Length"];
         };
+        FitBand: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            x: number;
+        };
+        FitDot: {
+            fit: string;
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        FitPicture: {
+            across: components["schemas"]["Tick"][];
+            /** @description where cards fit best, by thickness, as the logbook has it */
+            band: components["schemas"]["FitBand"][];
+            dots: components["schemas"]["FitDot"][];
+            /**
+             * Format: double
+             * @description today's rule
+             */
+            rule: number;
+            up: components["schemas"]["Tick"][];
+            /** @description the picture for whoever does not see it */
+            words: string;
+        };
         Fix: {
             label: string;
             patch: {
@@ -2017,6 +2066,16 @@ export interface components {
             mm: number;
             text: string;
         };
+        LogBar: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            low: number;
+            name: string;
+            text: string;
+        };
         LogBody: {
             entries: components["schemas"]["LogRecord"][];
             fits: string[];
@@ -2057,6 +2116,15 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        LogPictures: {
+            fits: components["schemas"]["FitPicture"];
+            /** @description by carrier */
+            outcomes: components["schemas"]["LogBar"][];
+            /** @description by part */
+            spoiled: components["schemas"]["LogBar"][];
+            /** @description minutes by kind of step against the usual ones */
+            steps: components["schemas"]["LogBar"][];
         };
         LogRecord: {
             /** @description what is to be asked of it now */
@@ -2807,6 +2875,11 @@ export interface components {
             need: number;
             /** Format: int64 */
             spoiled: number;
+        };
+        Tick: {
+            /** Format: double */
+            at: number;
+            text: string;
         };
         Told: {
             events: components["schemas"]["Event"][];
@@ -4523,6 +4596,37 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    logPictures: {
+        parameters: {
+            query?: {
+                unit?: "in" | "mm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPictures"];
+                };
+            };
+            /** @description Error */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -16,6 +16,7 @@ import { retrying } from '@/api/retry'
 import { worked } from '@/app/notice'
 import FigureText from '@/ui/FigureText.vue'
 import LogForm from './LogForm.vue'
+import LogPictures from './LogPictures.vue'
 
 /** What was made, how it fitted and what became of it. */
 useTitle('Logbook · Yellow Parcel')
@@ -130,6 +131,11 @@ const today = new Date().toLocaleDateString('sv')
         :today="today"
         @kept="kept"
         @close="draft = undefined"
+      />
+      <LogPictures
+        v-if="log && !search"
+        :key="log.entries.length"
+        :unit="log.entries[0]?.entry.unit === 'mm' ? 'mm' : 'in'"
       />
       <div v-if="log?.entries.length" class="scroll" tabindex="0" role="group" aria-label="Entries">
         <table>
