@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -261,4 +262,30 @@ func TestTheFigureIsReadFromTwoMetres(t *testing.T) {
 		}
 		s.page.MustSetViewport(1280, 800, 1, false)
 	}
+}
+
+// BenchmarkFollow measures from a tap on one screen to the next step on another.
+func BenchmarkFollow(b *testing.B) {
+	s := open(b)
+	made := s.toTheBench(s.keep("Kite card", 5, lighthouse))
+	tablet := s.beside("/bench/" + made)
+	tablet.reads("bench-left", "0 of 26")
+	s.page.MustActivate()
+	var times []float64
+	for i := 0; b.Loop(); i++ {
+		key := []input.Key{input.PageDown, input.PageUp}[i%2]
+		want := []string{"1 of 26", "0 of 26"}[i%2]
+		begun := time.Now()
+		s.press(key)
+		for {
+			text := tablet.page.MustEval(`() => document.querySelector('[data-testid="bench-left"]').textContent`).Str()
+			if strings.HasPrefix(strings.TrimSpace(text), want) {
+				break
+			}
+		}
+		times = append(times, time.Since(begun).Seconds()*1000)
+	}
+	slices.Sort(times)
+	b.ReportMetric(times[len(times)/2], "ms/median")
+	b.ReportMetric(times[len(times)*95/100], "ms/95th")
 }

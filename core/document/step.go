@@ -10,6 +10,8 @@ type Step struct {
 	Text    string      `json:"text" doc:"what to do, nine words at most"`
 	Figure  *StepFigure `json:"figure,omitempty" doc:"the one figure of the step"`
 	Pieces  int         `json:"pieces"`
+	Guide   bool        `json:"guide,omitempty" doc:"cut at the trimmer's guide, whole sheets at a time"`
+	Again   bool        `json:"again,omitempty" doc:"done once more, for what was spoiled"`
 	Spares  bool        `json:"spares,omitempty" doc:"what is to spare goes through it too"`
 	Tool    string      `json:"tool"`
 	Caution string      `json:"caution,omitempty"`
@@ -43,6 +45,8 @@ type Look struct {
 // Handled is a part at a step; its key holds nothing anyone typed.
 type Handled struct {
 	Key    string `json:"key"`
+	Job    int    `json:"job" doc:"its number, from one"`
+	Of     string `json:"of" doc:"base, layer, inside, piece, gauge, blank, liner, band, strips, card, envelope, sealed"`
 	Name   string `json:"name"`
 	Pieces int    `json:"pieces"`
 }

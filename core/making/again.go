@@ -2,21 +2,19 @@ package making
 
 import (
 	"slices"
-	"strings"
 
+	"yellow-parcel/core/bench"
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/prompt"
+	"yellow-parcel/core/supply"
 )
 
 // spoil takes what was spoiled off what there is: everything it is put together of.
 func (s *State) spoil(e *Event) {
 	n := max(1, e.Count)
 	name := e.Part
-	for _, x := range s.Steps {
-		for _, h := range x.Handled {
-			if h.Key == e.Part {
-				name = h.Name
-			}
-		}
+	if h, ok := s.handled(e.Part); ok {
+		name = h.Name
 	}
 	s.Spoils = append(s.Spoils, Spoil{Part: e.Part, Name: name, Step: e.Step, Reason: e.Reason, Count: n, At: e.At})
 	at := s.index(e.Step)
@@ -34,6 +32,26 @@ func (s *State) spoil(e *Event) {
 	s.redo(e.Part, at, n, false)
 }
 
+// handled is a part as a step has it in hands; ok is false where none has.
+func (s *State) handled(key string) (document.Handled, bool) {
+	for i := range s.Steps {
+		for _, h := range s.Steps[i].Handled {
+			if h.Key == key {
+				return h, true
+			}
+		}
+	}
+	return document.Handled{}, false
+}
+
+// together is what a part that is put together begins as.
+var together = map[supply.Key][]supply.Key{supply.Card: {supply.Base}, supply.Sealed: {supply.Card, supply.TheBlank, supply.Envelope}}
+
+// joins tells whether a step puts a part on another.
+func joins(x *document.Step) bool {
+	return (x.Kind == string(bench.Assemble) || x.Kind == string(bench.Attach)) && len(x.Handled) > 1
+}
+
 // Within is what a part is put together of at a step, itself first.
 func (s *State) Within(key string, at int) []string {
 	out := []string{key}
@@ -43,18 +61,13 @@ func (s *State) Within(key string, at int) []string {
 		}
 	}
 	for n := 0; n < len(out); n++ {
-		job, kind, _ := strings.Cut(out[n], ".")
-		if strings.HasPrefix(kind, "card.") {
-			add(job + ".base.0")
-		}
-		if strings.HasPrefix(kind, "sealed.") {
-			add(job + ".card.0")
-			add(job + ".blank.0")
-			add(job + ".envelope.0")
+		if h, ok := s.handled(out[n]); ok {
+			for _, of := range together[supply.Key(h.Of)] {
+				add(prompt.Key(supply.Part{Job: h.Job - 1, Key: of}))
+			}
 		}
 		for i := 0; i <= at && i < len(s.Steps); i++ {
-			x := &s.Steps[i]
-			if (x.Kind == "assemble" || x.Kind == "attach") && len(x.Handled) > 1 && x.Handled[0].Key == out[n] {
+			if x := &s.Steps[i]; joins(x) && x.Handled[0].Key == out[n] {
 				for _, h := range x.Handled[1:] {
 					add(h.Key)
 				}
@@ -63,6 +76,10 @@ func (s *State) Within(key string, at int) []string {
 	}
 	return out
 }
+
+// once are the kinds of step that a new piece is not put through again: what is cut at
+// the guide is cut by other steps, what was measured is known.
+var once = []bench.Kind{bench.Gather, bench.Check, bench.Try}
 
 // redo puts what a new piece has to go through before the step it was spoiled at.
 // One from the spares has been through what spares go through.
@@ -74,20 +91,20 @@ func (s *State) redo(part string, at, n int, anew bool) {
 	s.again++
 	for i := 0; i < at; i++ {
 		x := s.Steps[i]
-		if x.Phase != s.Steps[at].Phase || !s.Is(x.ID) || x.Kind == "cut" && x.Tool == "trimmer" || x.Kind == "check" || x.Kind == "try" || x.Kind == "gather" || len(x.Handled) == 0 || x.Handled[0].Key != part {
+		if x.Phase != s.Steps[at].Phase || !s.Is(x.ID) || x.Guide || slices.Contains(once, bench.Kind(x.Kind)) || len(x.Handled) == 0 || x.Handled[0].Key != part {
 			continue
 		}
-		if x.Spares && !anew && x.Phase == "rest" || strings.HasPrefix(x.ID, "again") {
+		if x.Spares && !anew && x.Phase == string(bench.Rest) || x.Again {
 			continue
 		}
-		again = append(again, s.once(x, n))
+		again = append(again, s.anew(x, n))
 	}
 	s.Steps = slices.Insert(s.Steps, at, again...)
 }
 
-// once is a step done again, to so many pieces.
-func (s *State) once(x document.Step, n int) document.Step {
-	x.ID = againID(s.again, x.ID)
+// anew is a step done again, to so many pieces.
+func (s *State) anew(x document.Step, n int) document.Step {
+	x.ID, x.Again = againID(s.again, x.ID), true
 	if x.Pieces > 0 {
 		f := float64(n) / float64(x.Pieces)
 		x.Minutes = document.Minutes{Low: x.Minutes.Low * f, Likely: x.Minutes.Likely * f, High: x.Minutes.High * f, Text: x.Minutes.Text}
@@ -118,7 +135,7 @@ func (s *State) recut(e *Event) {
 	s.again++
 	var cut []document.Step
 	for _, x := range way.Steps {
-		x.ID = againID(s.again, x.ID)
+		x.ID, x.Again = againID(s.again, x.ID), true
 		cut = append(cut, x)
 	}
 	s.Steps = slices.Insert(s.Steps, at, cut...)

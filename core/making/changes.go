@@ -3,9 +3,11 @@ package making
 import (
 	"fmt"
 
+	"yellow-parcel/core/bench"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
@@ -64,15 +66,18 @@ func postText(p *document.Plan) string {
 // TooLate tells whether a job's envelope is cut already, or its card in it: then
 // what is measured changes nothing any more.
 func (s *State) TooLate(jobAt int) bool {
-	blank, envelope := fmt.Sprintf("%d.blank.0", jobAt+1), fmt.Sprintf("%d.envelope.0", jobAt+1)
+	blank, envelope := prompt.Key(supply.Part{Job: jobAt, Key: supply.TheBlank}), prompt.Key(supply.Part{Job: jobAt, Key: supply.Envelope})
 	for _, id := range s.Done {
 		at := s.index(id)
 		if at < 0 {
 			continue
 		}
 		x := &s.Steps[at]
+		if x.Kind != string(bench.Cut) && x.Kind != string(bench.Insert) {
+			continue
+		}
 		for _, h := range x.Handled {
-			if h.Key == blank && x.Kind == "cut" || (h.Key == blank || h.Key == envelope) && (x.Kind == "insert" || x.Kind == "cut") {
+			if h.Key == blank || h.Key == envelope {
 				return true
 			}
 		}

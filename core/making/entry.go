@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"yellow-parcel/core/bench"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/logbook"
@@ -60,14 +61,13 @@ func Entries(plans []Plan, events []Event, source *Source) []logbook.Entry {
 	date, _, _ := strings.Cut(last.At, "T")
 	var out []logbook.Entry
 	for i, e := range plans[s.Plan].Entries {
-		prefix := fmt.Sprintf("%d.", i+1)
 		members := source.Jobs
 		if source.Gang != nil {
 			members = source.Gang.Jobs
 		}
 		e.Date, e.Job, e.Revision = date, members[i].ID, members[i].Revision
 		for _, p := range s.Parts {
-			if strings.HasPrefix(p.Key, prefix) {
+			if p.Job == i+1 {
 				e.Made = max(e.Made, p.Need)
 				e.Spoiled = append(e.Spoiled, spoiledOf(&s, p)...)
 			}
@@ -83,7 +83,7 @@ func Entries(plans []Plan, events []Event, source *Source) []logbook.Entry {
 				e.Weight = job.Mass(m.Value)
 			}
 		}
-		if posted(&s, prefix) {
+		if posted(&s, i+1) {
 			e.Posted = date
 		}
 		e.Took = tookOf(&s, events, i)
@@ -122,9 +122,9 @@ func spoiledOf(s *State, p Tally) []logbook.Spoiled {
 }
 
 // posted tells whether a job's cards were handed in.
-func posted(s *State, prefix string) bool {
+func posted(s *State, job int) bool {
 	for _, x := range s.Steps {
-		if x.Kind == "hand-in" && s.Is(x.ID) && len(x.Handled) > 0 && strings.HasPrefix(x.Handled[0].Key, prefix) {
+		if x.Kind == string(bench.HandIn) && s.Is(x.ID) && len(x.Handled) > 0 && x.Handled[0].Job == job {
 			return true
 		}
 	}
@@ -145,7 +145,7 @@ func tookOf(s *State, events []Event, of int) []logbook.Took {
 	}
 	var out []logbook.Took
 	for _, x := range s.Steps {
-		if n := seconds[x.ID]; n > 0 && s.Is(x.ID) && x.Kind != "dry" && (len(x.Handled) == 0 && of == 0 || len(x.Handled) > 0 && strings.HasPrefix(x.Handled[0].Key, fmt.Sprintf("%d.", of+1))) {
+		if n := seconds[x.ID]; n > 0 && s.Is(x.ID) && x.Kind != string(bench.Dry) && (len(x.Handled) == 0 && of == 0 || len(x.Handled) > 0 && x.Handled[0].Job == of+1) {
 			out = append(out, logbook.Took{Step: x.Kind, Pieces: x.Pieces, Seconds: n, Usual: int(x.Minutes.Likely * 60)})
 		}
 	}

@@ -41,6 +41,7 @@ type Plan struct {
 // Part is a piece of the plan: how many are cut, how many are wanted, and its size.
 type Part struct {
 	Key   string         `json:"key"`
+	Job   int            `json:"job" doc:"its number, from one"`
 	Name  string         `json:"name"`
 	Count int            `json:"count"`
 	Need  int            `json:"need"`

@@ -6,6 +6,7 @@ import (
 	"math/rand/v2"
 	"reflect"
 	"slices"
+	"strings"
 	"testing"
 
 	"yellow-parcel/core/document"
@@ -18,11 +19,9 @@ import (
 func lantern() Plan {
 	step := func(id, phase, kind string, pieces int, spares bool, parts ...string) document.Step {
 		s := document.Step{ID: id, Phase: phase, Kind: kind, Text: id, Pieces: pieces, Spares: spares, Minutes: document.Minutes{Low: 1, Likely: 2, High: 3}}
-		if kind == "cut" {
-			s.Tool = "trimmer"
-		}
+		s.Guide = kind == "cut"
 		for _, p := range parts {
-			s.Handled = append(s.Handled, document.Handled{Key: p, Name: p, Pieces: pieces})
+			s.Handled = append(s.Handled, document.Handled{Key: p, Job: 1, Of: strings.Split(p, ".")[1], Name: p, Pieces: pieces})
 		}
 		return s
 	}

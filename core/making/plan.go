@@ -19,7 +19,7 @@ func PlanOf(b *plan.Bench, jobs ...*plan.Whole) Plan {
 		l := &b.Lots[i]
 		for n, p := range l.Problem.Pieces {
 			part := l.Parts[n]
-			one := Part{Key: prompt.Key(part), Name: prompt.Called(b.Plan, part), Count: p.Count, W: p.Size.Width, H: p.Size.Height, Paper: p.Paper, Of: l.Of}
+			one := Part{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Plan, part), Count: p.Count, W: p.Size.Width, H: p.Size.Height, Paper: p.Paper, Of: l.Of}
 			one.Need = need(b, part)
 			out.Parts = append(out.Parts, one)
 		}
@@ -64,7 +64,7 @@ func PlanOf(b *plan.Bench, jobs ...*plan.Whole) Plan {
 // envelopes are those bought for a job.
 func (p *Plan) envelopes(b *plan.Bench, line supply.Line) {
 	part := supply.Part{Job: line.Job, Key: supply.Envelope}
-	p.Parts = append(p.Parts, Part{Key: prompt.Key(part), Name: prompt.Called(b.Plan, part), Count: line.Need, Need: b.Jobs[line.Job].Brief.Quantity})
+	p.Parts = append(p.Parts, Part{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Plan, part), Count: line.Need, Need: b.Jobs[line.Job].Brief.Quantity})
 	if line.There > 0 && line.Sheet.Item != "" {
 		p.Uses = append(p.Uses, Use{line.Sheet.Item, line.There})
 	}

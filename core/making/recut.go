@@ -101,7 +101,7 @@ func wayFrom(sh say.Say, part *Part, from Remnant, n int, limits trim.Limits, wh
 // cutStep is one setting of the guide for a piece that is cut anew.
 func cutStep(sh say.Say, part *Part, i int, set measure.Length, cuts int, from string) document.Step {
 	l := sh.Full(set)
-	return document.Step{ID: fmt.Sprintf("cut.%s.%d", part.Key, i+1), Phase: string(bench.Rest), Kind: string(bench.Cut), Part: part.Name, Text: bench.Says["guide"], Pieces: cuts, Tool: "trimmer",
+	return document.Step{ID: fmt.Sprintf("cut.%s.%d", part.Key, i+1), Phase: string(bench.Rest), Kind: string(bench.Cut), Part: part.Name, Text: bench.Says["guide"], Pieces: cuts, Tool: "trimmer", Guide: true,
 		Figure: &document.StepFigure{Text: l.Text, Alt: l.Alt, In: &l.In, MM: &l.MM, Mark: l.Mark}, Details: []string{"anew, from " + from}, Looks: []document.Look{},
 		Handled: []document.Handled{{Key: part.Key, Name: part.Name, Pieces: cuts}}, Minutes: document.Minutes{Low: 0.5, Likely: 1, High: 2, Text: "1 to 2 min"}}
 }

@@ -2,8 +2,8 @@ package making
 
 import (
 	"slices"
-	"strings"
 
+	"yellow-parcel/core/bench"
 	"yellow-parcel/core/document"
 )
 
@@ -34,6 +34,7 @@ type State struct {
 // Tally is how many of a part there are.
 type Tally struct {
 	Key     string `json:"key"`
+	Job     int    `json:"job"`
 	Name    string `json:"name"`
 	Count   int    `json:"count" doc:"cut, or to be cut"`
 	Need    int    `json:"need"`
@@ -83,7 +84,7 @@ func Fold(plans []Plan, events []Event) State {
 	}
 	s.Steps = slices.Clone(plans[0].Steps)
 	for _, p := range plans[0].Parts {
-		s.Parts = append(s.Parts, Tally{Key: p.Key, Name: p.Name, Count: p.Count, Need: p.Need, Left: p.Count - p.Need})
+		s.Parts = append(s.Parts, Tally{Key: p.Key, Job: p.Job, Name: p.Name, Count: p.Count, Need: p.Need, Left: p.Count - p.Need})
 	}
 	for i := range events {
 		s.apply(&events[i])
@@ -154,7 +155,7 @@ func (s *State) do(e *Event) {
 	}
 	s.Done = append(s.Done, e.Step)
 	step := &s.Steps[at]
-	if step.Kind != "dry" {
+	if step.Kind != string(bench.Dry) {
 		return
 	}
 	d := Drying{Step: step.ID, Parts: []string{}, Since: e.At, Minutes: step.Minutes.Likely}
@@ -191,7 +192,7 @@ func (s *State) change(e *Event) {
 	old := s.Parts
 	s.Parts = nil
 	for _, p := range next.Parts {
-		one := Tally{Key: p.Key, Name: p.Name, Count: p.Count, Need: p.Need}
+		one := Tally{Key: p.Key, Job: p.Job, Name: p.Name, Count: p.Count, Need: p.Need}
 		if at := slices.IndexFunc(old, func(o Tally) bool { return o.Key == p.Key }); at >= 0 {
 			one.Spoiled = old[at].Spoiled
 			// What was cut anew is there still.
@@ -222,7 +223,7 @@ func (s *State) settle() {
 	}
 	s.at()
 	for _, x := range s.Steps {
-		if !s.Is(x.ID) && x.Kind != "dry" {
+		if !s.Is(x.ID) && x.Kind != string(bench.Dry) {
 			s.Left.Low, s.Left.Likely, s.Left.High = s.Left.Low+x.Minutes.Low, s.Left.Likely+x.Minutes.Likely, s.Left.High+x.Minutes.High
 		}
 	}
@@ -230,7 +231,7 @@ func (s *State) settle() {
 
 // fewer takes what was spoiled off what spares go through later.
 func (s *State) fewer(x *document.Step) {
-	if !x.Spares || s.Is(x.ID) || x.Kind == "cut" || strings.HasPrefix(x.ID, "again") || len(x.Handled) != 1 {
+	if !x.Spares || s.Is(x.ID) || x.Kind == string(bench.Cut) || x.Again || len(x.Handled) != 1 {
 		return
 	}
 	for _, p := range s.Parts {

@@ -60,7 +60,7 @@ func Write(s say.Say, p bench.Plan, supplies supply.List) Made {
 
 // step is one step in words.
 func (w writer) step(s *bench.Step) document.Step {
-	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces, Spares: s.Spares,
+	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces, Spares: s.Spares, Guide: len(s.Cuts) > 0,
 		Tool: tools[s.Tool], Minutes: minutes(s.Minutes), Details: w.details(s), Looks: looks(s.Looks), Handled: []document.Handled{}}
 	if s.Blade {
 		out.Caution = blade
@@ -75,7 +75,7 @@ func (w writer) step(s *bench.Step) document.Step {
 		if slices.ContainsFunc(s.Handled[:i], func(o bench.Handled) bool { return o.Part == h.Part }) {
 			continue // turned, it is the same
 		}
-		out.Handled = append(out.Handled, document.Handled{Key: Key(h.Part), Name: w.called(h.Part), Pieces: h.Pieces})
+		out.Handled = append(out.Handled, document.Handled{Key: Key(h.Part), Job: h.Part.Job + 1, Of: string(h.Part.Key), Name: w.called(h.Part), Pieces: h.Pieces})
 	}
 	return out
 }

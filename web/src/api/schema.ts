@@ -1881,8 +1881,15 @@ export interface components {
             waste: number[][][];
         };
         Handled: {
+            /**
+             * Format: int64
+             * @description its number, from one
+             */
+            job: number;
             key: string;
             name: string;
+            /** @description base, layer, inside, piece, gauge, blank, liner, band, strips, card, envelope, sealed */
+            of: string;
             /** Format: int64 */
             pieces: number;
         };
@@ -2741,6 +2748,8 @@ export interface components {
             word: string;
         };
         Step: {
+            /** @description done once more, for what was spoiled */
+            again?: boolean;
             caution?: string;
             /** @description what to look at before it cannot be undone */
             check?: string;
@@ -2749,6 +2758,8 @@ export interface components {
             drawing?: components["schemas"]["Look"];
             /** @description the one figure of the step */
             figure?: components["schemas"]["StepFigure"];
+            /** @description cut at the trimmer's guide, whole sheets at a time */
+            guide?: boolean;
             handled: components["schemas"]["Handled"][];
             /** @description stable: the same plan gives the same */
             id: string;
@@ -2864,6 +2875,8 @@ export interface components {
              * @description cut, or to be cut
              */
             count: number;
+            /** Format: int64 */
+            job: number;
             key: string;
             /**
              * Format: int64
