@@ -38,7 +38,8 @@ func (w teacher) ease(b *learn.Book) {
 	if w.b.Card.From == brief.FromEnvelope {
 		now, typed, station, group = w.b.Card.Ease, w.b.Card.Eased, "start", "card"
 	}
-	if typed || b.Fits.Total == 0 {
+	// A card that is the one sold for its envelope owes its size to no ease.
+	if typed || b.Fits.Total == 0 || w.r.Sold() {
 		return
 	}
 	e := b.Fits.For(w.r.Card.Thickness, w.Ruler)

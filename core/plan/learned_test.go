@@ -70,6 +70,16 @@ func TestTheLogbookIsHeardAndNothingElse(t *testing.T) {
 	if got["post"] != "" {
 		t.Errorf("it simply goes, and %s", got["post"])
 	}
+	// The card sold for its envelope is not made smaller for it.
+	sold, err := MakeWith(read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7"}`), catalog.Standard(), Work{Book: book})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, l := range sold.Learned {
+		if l.Key == "ease" {
+			t.Errorf("%+v", l)
+		}
+	}
 	// Spares that are what is suggested need no saying.
 	spares := strings.TrimSuffix(got["spares"][strings.Index(got["spares"], "map[spoilage:")+len("map[spoilage:"):], "]")
 	if again := of(fmt.Sprintf(`,"spoilage":%q`, spares), book); again["spares"] != "" {

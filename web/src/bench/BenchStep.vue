@@ -72,7 +72,7 @@ const steps: { [kind: string]: string } = { first: 'The first one', rest: 'The r
   font-weight: 600;
 }
 .where {
-  min-height: 0;
+  min-height: 44px;
   grid-row: 5;
 }
 .words {

@@ -186,7 +186,9 @@ watch(panel, (now) => {
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  /* What the bench has to say pushes the step down: on a phone it then scrolls. */
+  grid-template-rows: auto minmax(min-content, 1fr);
+  overflow-y: auto;
   cursor: pointer;
 }
 .stage > :last-child {
