@@ -126,6 +126,31 @@ func exact(k, n int, a, b float64) float64 {
 	return sum / all
 }
 
+// Shares of a beta distribution against sums of its curve; a quantile is where its share lies.
+func TestBetaShares(t *testing.T) {
+	for _, c := range [][2]float64{{1, 1}, {2, 30}, {0.5, 3}, {8, 3}, {40, 900}} {
+		curve := func(x float64) float64 { return math.Pow(x, c[0]-1) * math.Pow(1-x, c[1]-1) }
+		const steps = 400_000
+		sum, all := 0.0, 0.0
+		for i := range steps {
+			all += curve((float64(i) + 0.5) / steps)
+		}
+		next := 0.1
+		for i := range steps {
+			if sum += curve((float64(i) + 0.5) / steps); sum >= next*all && next < 0.95 {
+				x := float64(i+1) / steps
+				if got := betaCDF(c[0], c[1], x); math.Abs(got-sum/all) > 1e-3 {
+					t.Errorf("beta %v below %v: %v, by summing %v", c, x, got, sum/all)
+				}
+				if q := betaQuantile(c[0], c[1], sum/all); math.Abs(q-x) > 2e-3 {
+					t.Errorf("beta %v: %v of it lies below %v, not %v", c, sum/all, x, q)
+				}
+				next += 0.2
+			}
+		}
+	}
+}
+
 func TestSparesAreEnough(t *testing.T) {
 	for _, c := range []struct{ cut, spoiled, cards, k int }{{0, 0, 10, 1}, {100, 5, 80, 6}, {400, 2, 12, 0}, {50, 20, 30, 20}} {
 		a, b := Part{c.cut, c.spoiled}.rate()

@@ -6,6 +6,7 @@ import (
 	"io"
 	"math/rand/v2"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -117,6 +118,28 @@ func TestWhatIsWrongInALogIsNamed(t *testing.T) {
 	} {
 		if _, err := ReadJSON([]byte(text)); err == nil || !strings.HasPrefix(err.Error(), want) {
 			t.Errorf("%s: %v", text, err)
+		}
+	}
+}
+
+// What nobody could have noted is refused at its field; what just could be is not.
+func TestAnEntryKeepsItsBounds(t *testing.T) {
+	good := Entry{Date: "2026-01-14", Made: mostMade, Days: mostDays, Thickness: "40 in", Notes: strings.Repeat("é", mostNotes), Title: strings.Repeat("é", mostText), Took: []Took{{Step: "score", Pieces: mostMade, Seconds: mostTook, Usual: 100 * mostTook}}, Spoiled: []Spoiled{{Part: "base", Of: mostMade, Count: mostMade}}}
+	if problems := good.Check(); len(problems) > 0 {
+		t.Errorf("%v", problems)
+	}
+	for field, change := range map[string]func(*Entry){
+		"made": func(e *Entry) { e.Made++ }, "days": func(e *Entry) { e.Days++ }, "revision": func(e *Entry) { e.Revision = -1 }, "thickness": func(e *Entry) { e.Thickness = "41 in" }, "notes": func(e *Entry) { e.Notes += "x" }, "title": func(e *Entry) { e.Title += "x" },
+		"took[0].pieces": func(e *Entry) { e.Took[0].Pieces++ }, "took[0].seconds": func(e *Entry) { e.Took[0].Seconds++ }, "took[0].usual": func(e *Entry) { e.Took[0].Usual++ }, "took[0].step": func(e *Entry) { e.Took[0].Step = good.Title + "x" },
+		"spoiled[0].of": func(e *Entry) { e.Spoiled[0].Of = -1 }, "spoiled[0].count": func(e *Entry) { e.Spoiled[0].Count++ }, "spoiled[0].part": func(e *Entry) { e.Spoiled[0].Part = "" }, "card.width": func(e *Entry) { e.Card = &job.Bought{Width: "-1", Height: "7"} },
+		"inside.height": func(e *Entry) { e.Inside = &job.Bought{Width: "5", Height: "high"} }, "weight": func(e *Entry) { e.Weight = "heavy" }, "price": func(e *Entry) { e.Price = "cheap" }, "extra": func(e *Entry) { e.Extra = "x" }, "seam": func(e *Entry) { e.Seam = "torn" },
+		"foretold": func(e *Entry) { e.Foretold = "fail" }, "unit": func(e *Entry) { e.Unit = "cm" }, "outcome": func(e *Entry) { e.Outcome = "lost" }, "posted": func(e *Entry) { e.Posted = "soon" },
+	} {
+		e := good
+		e.Took, e.Spoiled = slices.Clone(good.Took), slices.Clone(good.Spoiled)
+		change(&e)
+		if problems := e.Check(); len(problems) != 1 || problems[0].Field != field {
+			t.Errorf("%s: %v", field, problems)
 		}
 	}
 }
