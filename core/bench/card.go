@@ -103,8 +103,11 @@ func (m cardMaker) stack() {
 	}
 }
 
-// facing is how a piece is put on each face of the card.
-var facing = map[brief.Face]string{brief.Front: "piece-left", brief.Within: "piece-inside", brief.Back: "piece-back"}
+// facing is how a piece is put on each face of the card, from its left edge, and centred how it is put in the middle.
+var (
+	facing  = map[brief.Face]string{brief.Front: "piece-left", brief.Within: "piece-inside", brief.Back: "piece-back"}
+	centred = map[brief.Face]string{brief.Front: "piece-middle", brief.Within: "inside-middle", brief.Back: "back-middle"}
+)
 
 // pieces puts on what the maker adds, what is laid loose over it last.
 func (m cardMaker) pieces() {
@@ -123,7 +126,7 @@ func (m cardMaker) piece(i int, p brief.Piece) Step {
 	case p.Material.Kind == catalog.Loose:
 		name = "loose"
 	case p.X == nil:
-		name = "piece-middle"
+		name = centred[p.On]
 	}
 	step := m.on(Attach, Adhere, Saying{name, []any{i + 1}}, m.part(supply.Card, 0), m.part(supply.Piece, i)).check("check-piece").look(m.maker, PictureFinished, fmt.Sprintf("part%d", i))
 	if p.X != nil {

@@ -215,9 +215,10 @@ func (m endingMaker) write() {
 	if len(m.Posts) == 0 {
 		return
 	}
-	stamp := m.on(Stamp, Hands, Saying{Name: "stamp"}, sealed).look(m.maker, PicturePost)
+	// Of what has no price here the counter says it.
+	stamp := m.on(Stamp, Hands, Saying{Name: "stamp-counter"}, sealed).look(m.maker, PicturePost)
 	if p := m.Plan.Postage[m.job]; p != nil {
-		stamp = stamp.figure(Figure{Kind: OfMoney, Money: p.Price, Currency: m.Posts[0].InUse().Carrier.Currency})
+		stamp = m.on(Stamp, Hands, Saying{Name: "stamp"}, sealed).look(m.maker, PicturePost).figure(Figure{Kind: OfMoney, Money: p.Price, Currency: m.Posts[0].InUse().Carrier.Currency})
 	}
 	m.add(op{Step: stamp, early: stamping, late: stamping, count: atTheEnd})
 	m.add(op{Step: m.on(Stamp, Pen, Saying{Name: "address"}, sealed).look(m.maker, PicturePost), early: stamping, late: stamping, count: atTheEnd})
