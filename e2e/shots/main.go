@@ -41,7 +41,7 @@ var views = []view{
 	{"together", "light", 1280, 800, -1, "together", nil},
 	{"shelf", "light", 1280, 800, -1, "shelf", nil},
 	{"envelope", "light", 1280, 800, 1, "envelope", nil},
-	{"envelope-folded", "light", 1280, 800, 3, "envelope", []string{"pick-fold", "pick-buy"}},
+	{"log", "light", 1280, 800, -1, "log", nil},
 	{"envelope-box", "light", 1280, 800, 4, "envelope", nil},
 	{"envelope-schools", "light", 1280, 800, 2, "envelope", []string{"pick-compare"}},
 	{"settings", "light", 1280, 800, -1, "settings", nil},
