@@ -50,11 +50,12 @@ func (f *Fits) Add(room, thick measure.Length, fit int) {
 // that is. Wide is the place of the distance between the two among widths.
 type hypothesis struct{ lower, upper, slope, sharp, wide int }
 
-// The grid of hypotheses. Slope is in 64ths for each sixteenth of thickness, in quarters.
+// The grid of hypotheses. Slope is in quarters of a 64th for each sixteenth of thickness: at 8 the bounds lie half as
+// much further out as a card is thicker; as many lean the one way as the other, so that nothing noted leans to neither.
 var (
 	lowers = []int{-4, -2, 0, 2, 4, 6, 8, 10, 12, 14, 16}
 	widths = []int{12, 16, 20, 24, 28, 32}
-	slopes = []int{-2, -1, 0, 1, 2, 3, 4}
+	slopes = []int{-8, -4, -2, 0, 2, 4, 8}
 	sharps = [sharpest]float64{0.25, 0.4, 0.65} // per 64th of an inch
 )
 
@@ -103,7 +104,7 @@ func (h hypothesis) chances(room, t int) [fits]float64 {
 func (h hypothesis) prior() float64 {
 	bell := func(x, spread float64) float64 { return -x * x / (2 * spread * spread) }
 	middle := float64(h.lower+h.upper)/2 - easeUsual
-	return bell(middle, 4) + bell(float64(h.upper-h.lower)-22, 6) + bell(float64(h.slope), 1.2)
+	return bell(middle, 4) + bell(float64(h.upper-h.lower)-22, 6) + bell(float64(h.slope), 2)
 }
 
 // belief is every hypothesis and how likely it is after what was noted.
@@ -112,7 +113,7 @@ type belief struct {
 	weight []float64
 }
 
-// Belief works the fits into the prior.
+// belief works the fits into the prior.
 func (f *Fits) belief() belief {
 	var b belief
 	for _, lower := range lowers {

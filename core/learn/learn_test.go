@@ -57,7 +57,7 @@ func TestFitsMoveTheEaseTheirWay(t *testing.T) {
 	}
 }
 
-// makers draws a rule from the prior, and how cards fit by it.
+// drawn is a rule drawn from the prior.
 func drawn(r *rand.Rand) hypothesis {
 	var f Fits
 	b := f.belief()

@@ -42,7 +42,7 @@ func atMost(k, n int, a, b float64) float64 {
 // Enough is how sure a batch is to come out with the spares that are suggested.
 const Enough = 0.95
 
-// MostSpares bounds what is suggested, of as many cards.
+// mostSpares bounds what is suggested, of as many cards.
 func mostSpares(cards int) int { return 5 + cards/2 }
 
 // Chance is the chance that a batch of cards comes out with so many to spare of every part.
