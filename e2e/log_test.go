@@ -23,6 +23,14 @@ func TestAMakingTeaches(t *testing.T) {
 	if s.page.MustHas(id("learned-spares")) {
 		t.Error("an empty logbook suggests something")
 	}
+	s.page.MustNavigate(s.url + "/jobs/" + job + "/bench")
+	s.find(id("notes")).MustFocus()
+	s.types("the pattern has a top")
+	s.until("the note is kept", func() (string, bool) {
+		note := s.keptJob("Kite").Notes
+		return note, note == "the pattern has a top"
+	})
+	s.reads("saved", "Saved")
 	made := s.toTheBench(job)
 	s.on("Set the guide, cut")
 	s.press('x')

@@ -19,7 +19,7 @@ type exportCommand struct {
 
 // Run writes the part at true size.
 func (c *exportCommand) Run(s streams) error {
-	all, err := workFile(c.Job, c.Carriers, s)
+	all, err := workFile(c.Job, c.Carriers, "", s)
 	if err != nil {
 		return err
 	}

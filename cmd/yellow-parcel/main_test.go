@@ -198,3 +198,15 @@ func TestSeveralJobsAreCutAsOne(t *testing.T) {
 		t.Errorf("%d %q", code, problems)
 	}
 }
+
+// The day is an input: prices dated long before it are old.
+func TestTheDayIsAnInput(t *testing.T) {
+	_, now, _ := command(t, a7, "plan", "-", "--today", "2026-01-14")
+	_, later, _ := command(t, a7, "plan", "-", "--today", "2031-01-14")
+	if strings.Contains(now, `"stale": "`) || !strings.Contains(later, `"stale": "`) {
+		t.Error("old prices are not told from new ones")
+	}
+	if code, _, problems := command(t, a7, "steps", "-", "--today", "2026-02-30"); code != 2 || problems != "today: \"2026-02-30\" is not a day; try 2026-01-14\n" {
+		t.Errorf("%d %q", code, problems)
+	}
+}

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"io"
@@ -10,6 +11,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/work"
@@ -18,11 +20,12 @@ import (
 type planCommand struct {
 	Job      string   `arg:"" help:"Job file, or - for standard input."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
+	Today    string   `help:"The day it is, 2026-01-14; this one when absent."`
 }
 
 // Run prints the plan as JSON.
 func (c *planCommand) Run(s streams) error {
-	all, err := workFile(c.Job, c.Carriers, s)
+	all, err := workFile(c.Job, c.Carriers, c.Today, s)
 	if err != nil {
 		return err
 	}
@@ -32,11 +35,12 @@ func (c *planCommand) Run(s streams) error {
 type stepsCommand struct {
 	Job      string   `arg:"" help:"Job file, or - for standard input."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
+	Today    string   `help:"The day it is, 2026-01-14; this one when absent."`
 }
 
 // Run prints the steps at the bench as JSON, how long they take, and what they take.
 func (c *stepsCommand) Run(s streams) error {
-	all, err := workFile(c.Job, c.Carriers, s)
+	all, err := workFile(c.Job, c.Carriers, c.Today, s)
 	if err != nil {
 		return err
 	}
@@ -48,7 +52,11 @@ func (c *stepsCommand) Run(s streams) error {
 }
 
 // workFile works a job file out with its trials and ways out.
-func workFile(name string, carriers []string, s streams) (*plan.Whole, error) {
+func workFile(name string, carriers []string, today string, s streams) (*plan.Whole, error) {
+	if _, ok := logbook.Day(today); today != "" && !ok {
+		return nil, job.Problems{{Field: "today", Text: fmt.Sprintf("%q is not a day; try 2026-01-14", job.Quoted(today))}}
+	}
+	today = cmp.Or(today, time.Now().Format(time.DateOnly))
 	library, err := withCarriers(carriers)
 	if err != nil {
 		return nil, err
@@ -61,7 +69,7 @@ func workFile(name string, carriers []string, s streams) (*plan.Whole, error) {
 	if err != nil {
 		return nil, err
 	}
-	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Solve: atLength, Trials: work.UsualTrials, Today: time.Now().Format(time.DateOnly)})
+	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Solve: atLength, Trials: work.UsualTrials, Today: today})
 }
 
 // withCarriers is the catalogue with carriers from files in it.

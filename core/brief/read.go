@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
@@ -34,6 +35,9 @@ func Read(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 	blankReader{r}.blank(j)
 	postReader{r}.post(j)
 	r.extras(j.Extras)
+	if utf8.RuneCountInString(j.Notes) > mostNotes {
+		r.fail("notes", "longer than %d letters; try: the pattern has a top", mostNotes)
+	}
 	if len(r.problems) > 0 {
 		return nil, r.problems
 	}
@@ -70,6 +74,9 @@ func (r *reader) extras(names []string) {
 		}
 	}
 }
+
+// mostNotes bounds a job's notes in letters.
+const mostNotes = 2000
 
 // mostCards bounds a batch.
 const mostCards = 100_000

@@ -1990,6 +1990,7 @@ export interface components {
             mat?: string;
             materials?: components["schemas"]["MaterialSpec"][];
             minute?: string;
+            notes?: string;
             post?: components["schemas"]["PostSpec"];
             /** Format: int64 */
             quantity?: number;

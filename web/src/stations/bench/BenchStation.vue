@@ -13,7 +13,7 @@ import StepList from './StepList.vue'
 import SupplyList from './SupplyList.vue'
 
 /** How the job is made: its steps and what they take; from here it goes to the bench. */
-const { jobs, job, plan, pick } = useStation('bench')
+const { jobs, job, plan, pick, type } = useStation('bench')
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const { found, failed } = useDerived(
@@ -71,6 +71,17 @@ function toggle(extra: string) {
           {{ e.name }}</label
         >
       </fieldset>
+      <label class="notes"
+        >Notes
+        <textarea
+          :value="job.notes"
+          rows="2"
+          placeholder="the pattern has a top"
+          data-testid="notes"
+          @input="type('notes', ($event.target as HTMLTextAreaElement).value)"
+        ></textarea>
+        <span v-if="jobs.errors.notes" role="alert" class="wrong">{{ jobs.errors.notes }}</span>
+      </label>
     </template>
     <template #list>
       <LearnedNote v-if="found" :all="found.learned" station="bench" />
@@ -113,5 +124,21 @@ input {
   width: 18px;
   height: 18px;
   accent-color: var(--ink);
+}
+.notes {
+  display: grid;
+  font-weight: 600;
+}
+textarea {
+  font: inherit;
+  font-weight: 400;
+  padding: 6px 8px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 4px;
+  background: var(--card-paper);
+  color: var(--text);
+}
+.wrong {
+  color: var(--stop);
 }
 </style>
