@@ -49,7 +49,7 @@ type Job struct {
 	Currency string       `json:"currency,omitempty"`
 	Blank    *BlankSpec   `json:"blank,omitempty"`
 	Post     *PostSpec    `json:"post,omitempty"`
-	Notes    string       `json:"notes,omitempty"` // the maker's own, which nothing is worked out from
+	Notes    string       `json:"notes,omitempty"`           // the maker's own, which nothing is worked out from
 	Extras   []string     `json:"extras,omitempty" most:"8"` // what is made besides: a "band" round the card, a slot "gauge"
 	// The maker's own materials and stamps; where a job names none, the ones kept for all jobs.
 	Materials []MaterialSpec `json:"materials,omitempty" most:"200"`
