@@ -36,8 +36,26 @@ type service struct {
 	taught  *taught
 }
 
-// today is the day prices are held against, YYYY-MM-DD.
-func (s *service) today() string { return s.now().Format(time.DateOnly) }
+// nowIn is the time it is in a zone; where the server is, where that has no name.
+func (s *service) nowIn(zone string) time.Time {
+	if at, err := zoneOf(zone); err == nil && at != nil {
+		return s.now().In(at)
+	}
+	return s.now()
+}
+
+// here is the time where the maker is. Whoever asks for it reads the settings
+// besides: that they cannot be read is said there.
+func (s *service) here(ctx context.Context) time.Time {
+	tools, _ := s.tools(ctx)
+	return s.nowIn(tools.Zone)
+}
+
+// today is the day where the maker is, YYYY-MM-DD.
+func (s *service) today(ctx context.Context) string { return s.here(ctx).Format(time.DateOnly) }
+
+// clock is a time of day in minutes after midnight.
+func clock(at time.Time) int { return 60*at.Hour() + at.Minute() }
 
 // JobInput is a job document as it came, so that what is wrong with it can be said field by field.
 type JobInput struct {
@@ -114,6 +132,7 @@ func register(a huma.API, s *service) {
 	registerAddress(a, s, op)
 	registerLog(a, s, op)
 	registerLogPictures(a, s, op)
+	registerCalendar(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.
@@ -155,7 +174,8 @@ func (s *service) workOutFor(ctx context.Context, id string, raw []byte, how pla
 	if err != nil {
 		return nil, problem(err)
 	}
-	how.Memory, how.Today = s.memory, s.today()
+	here := s.here(ctx)
+	how.Memory, how.Today, how.Clock = s.memory, here.Format(time.DateOnly), clock(here)
 	if how.Shelf, err = s.envelopesFor(ctx, id); err != nil {
 		return nil, err
 	}

@@ -13,6 +13,8 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/schedule"
+	"yellow-parcel/core/words"
 	"yellow-parcel/store"
 )
 
@@ -43,6 +45,7 @@ type CarrierClass struct {
 	Dated  string        `json:"dated"`
 	Stale  bool          `json:"stale" doc:"the prices are more than a year old"`
 	Check  string        `json:"check"`
+	Days   []string      `json:"days" doc:"how long it usually is on its way, by service"`
 }
 
 // CarrierRule is a figure with its name; Unsure where it is still to be checked.
@@ -131,22 +134,22 @@ func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, e
 	for _, k := range kept {
 		mine[k.ID] = k
 	}
-	out := &carriersOutput{Body: []CarrierEntry{}}
+	out, today := &carriersOutput{Body: []CarrierEntry{}}, s.today(ctx)
 	for _, c := range s.catalog.Carriers {
 		text, _ := catalog.CarrierText(c.ID)
-		out.Body = append(out.Body, s.entryOf(c, text, mine))
+		out.Body = append(out.Body, s.entryOf(today, c, text, mine))
 		delete(mine, c.ID)
 	}
 	for _, k := range kept {
 		if _, ok := mine[k.ID]; ok {
-			out.Body = append(out.Body, s.entryOf(post.Carrier{ID: k.ID, Name: k.ID}, "", mine))
+			out.Body = append(out.Body, s.entryOf(today, post.Carrier{ID: k.ID, Name: k.ID}, "", mine))
 		}
 	}
 	return out, nil
 }
 
 // entryOf is a carrier that ships, or the own copy in its place.
-func (s *service) entryOf(c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
+func (s *service) entryOf(today string, c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
 	e := CarrierEntry{Ships: text != ""}
 	if k, ok := mine[c.ID]; ok {
 		text, e.Own, e.Revision = k.Document, true, k.Revision
@@ -159,7 +162,6 @@ func (s *service) entryOf(c post.Carrier, text string, mine map[string]store.Car
 	}
 	e.ID, e.Name, e.Notes, e.Stated, e.Currency, e.Unit, e.Text = c.ID, c.Name, c.Notes, c.Stated, c.Currency, string(c.Unit), text
 	e.Classes = []CarrierClass{}
-	today := s.today()
 	for _, class := range c.Classes {
 		e.Classes = append(e.Classes, classInWords(c, class, today))
 	}
@@ -167,17 +169,24 @@ func (s *service) entryOf(c post.Carrier, text string, mine map[string]store.Car
 }
 
 func classInWords(c post.Carrier, class post.Class, today string) CarrierClass {
-	out := CarrierClass{ID: class.ID, Name: class.Name, Note: class.Note, Limits: []CarrierRule{}, Extra: []string{}, Prices: []CarrierRule{}}
+	out := CarrierClass{ID: class.ID, Name: class.Name, Note: class.Note, Limits: []CarrierRule{}, Extra: []string{}, Prices: []CarrierRule{}, Days: []string{}}
 	held, more := class.List(&c)
 	for _, l := range held {
 		out.Limits = append(out.Limits, CarrierRule{Name: l.Name, Text: l.Text, Unsure: l.Unsure})
 	}
 	out.Extra = append(out.Extra, more...)
+	onItsWay := func(service string, d *post.Days) {
+		if d != nil {
+			out.Days = append(out.Days, words.Capital(schedule.OnItsWay(service, *d))+".")
+		}
+	}
+	onItsWay("", class.Days)
 	if p := class.Prices; p != nil {
 		out.Dated, out.Check, out.Stale = p.Effective, p.Check, plan.Stale(p.Effective, today)
 		priced(&out, c, p.Name, p.Steps)
 		for _, o := range p.Others {
 			priced(&out, c, o.Name, o.Steps)
+			onItsWay(o.Name, o.Days)
 		}
 	}
 	return out
@@ -227,7 +236,7 @@ func (s *service) keepCarrier(ctx context.Context, id string, revision int, text
 		return nil, err
 	}
 	shipped, _ := catalog.CarrierText(id)
-	return &carrierOutput{s.entryOf(post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
+	return &carrierOutput{s.entryOf(s.today(ctx), post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
 }
 
 // NewPrices are a class's prices from a day on, in the order the class lists them.

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"yellow-parcel/core/bench"
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
@@ -15,7 +16,7 @@ import (
 )
 
 func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
-	if err := AddDemo(ctx, s.store); err != nil {
+	if err := AddDemo(ctx, s.store, s.set); err != nil {
 		return nil, err
 	}
 	return s.list(ctx, &struct {
@@ -25,7 +26,7 @@ func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
 
 // AddDemo keeps the demonstration's jobs, the first of them changed last, and
 // fills the shelf and the stamp drawer where they are empty.
-func AddDemo(ctx context.Context, kept *store.Store) error {
+func AddDemo(ctx context.Context, kept *store.Store, set Settings) error {
 	if err := addDemoShelf(ctx, kept); err != nil {
 		return err
 	}
@@ -34,12 +35,14 @@ func AddDemo(ctx context.Context, kept *store.Store) error {
 		return err
 	}
 	ids := make([]string, len(jobs))
+	today, _ := calendar.Day(newService(kept, set).today(ctx)) // as a clock says it
 	for i := len(jobs) - 1; i >= 0; i-- {
-		text, err := json.Marshal(jobs[i])
+		one := demo.Dated(i, jobs[i], today)
+		text, err := json.Marshal(one)
 		if err != nil {
 			return err
 		}
-		made, err := kept.Create(ctx, store.Draft{Title: jobs[i].Title, Quantity: jobs[i].Quantity, Document: string(text)})
+		made, err := kept.Create(ctx, store.Draft{Title: one.Title, Quantity: one.Quantity, Due: one.Due, Document: string(text)})
 		if err != nil {
 			return err
 		}
@@ -137,6 +140,9 @@ func addDemoStamps(ctx context.Context, kept *store.Store) error {
 		return err
 	}
 	tools.Stamps = demo.Stamps()
+	if tools.Sittings == nil {
+		tools.Sittings = demo.Sittings()
+	}
 	text, err := json.Marshal(tools.Tools)
 	if err != nil {
 		return err

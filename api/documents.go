@@ -42,6 +42,8 @@ type Summary struct {
 	Title    string `json:"title"`
 	Quantity int    `json:"quantity"`
 	Updated  string `json:"updated"`
+	Due      string `json:"due,omitempty" doc:"when it goes to the post, as one says it"`
+	DueState string `json:"due_state,omitempty" enum:"good,look,stop"`
 	Shown
 }
 

@@ -101,7 +101,7 @@ func (s *service) gangOf(ctx context.Context, raw []byte, how gang.Work) (*gang.
 	if err != nil {
 		return nil, err
 	}
-	how.Memory, how.Today = s.memory, s.today()
+	how.Memory, how.Today = s.memory, s.today(ctx)
 	return gang.WorkOut(g, library, how)
 }
 

@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/job"
 	"yellow-parcel/store"
 )
@@ -22,10 +23,21 @@ func (s *service) list(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
+	diary, err := s.diary(ctx, sight)
+	if err != nil {
+		return nil, err
+	}
+	due := map[string]DueJob{}
+	for i := range diary {
+		due[diary[i].job.ID] = diary[i].dueJob(sight.day())
+	}
 	out := &listOutput{Body: make([]Summary, len(jobs))}
 	for i, j := range jobs {
 		if out.Body[i], err = sight.summary(ctx, j); err != nil {
 			return nil, err
+		}
+		if d, ok := due[j.ID]; ok {
+			out.Body[i].Due, out.Body[i].DueState = d.Word, d.State
 		}
 	}
 	return out, nil
@@ -47,7 +59,15 @@ func (s *service) draft(ctx context.Context, raw []byte, edit string) (store.Dra
 		return store.Draft{}, err
 	}
 	shown, err := json.Marshal(sight.of(one))
-	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Shown: string(shown), ShownBy: sight.by, Edit: edit}, err
+	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one), Shown: string(shown), ShownBy: sight.by, Edit: edit}, err
+}
+
+// dueOf is when a job is due, for lists to go by; one still being typed is not due.
+func dueOf(one job.Job) string {
+	if _, ok := calendar.Day(one.Due); ok {
+		return one.Due
+	}
+	return ""
 }
 
 func record(j store.Job) (Record, error) {

@@ -11,6 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/words"
@@ -89,7 +90,7 @@ func logRow(e logbook.Entry) (store.LogEntry, error) {
 }
 
 // logRecord is an entry as it is shown, with what is to be asked of it today.
-func (s *service) logRecord(k store.LogEntry) (LogRecord, error) {
+func logRecord(k store.LogEntry, today string) (LogRecord, error) {
 	out := LogRecord{ID: k.ID, Revision: k.Revision}
 	if err := json.Unmarshal([]byte(k.Document), &out.Entry); err != nil {
 		return out, err
@@ -112,7 +113,7 @@ func (s *service) logRecord(k store.LogEntry) (LogRecord, error) {
 	if seconds > 0 {
 		out.Took = minutesText(seconds)
 	}
-	out.Asks = asks(e, s.today())
+	out.Asks = asks(e, today)
 	return out, nil
 }
 
@@ -132,8 +133,8 @@ const askAfter, askUntil = 5, 120
 
 // asks is the question an entry leaves open.
 func asks(e *logbook.Entry, today string) string {
-	posted, ok := logbook.Day(e.Posted)
-	now, known := logbook.Day(today)
+	posted, ok := calendar.Day(e.Posted)
+	now, known := calendar.Day(today)
 	if !ok || !known || e.Outcome != "" || now-posted < askAfter || now-posted > askUntil {
 		return ""
 	}
@@ -153,12 +154,13 @@ func (s *service) log(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
+	today := s.today(ctx)
 	out := &logOutput{LogBody{Entries: []LogRecord{}, LogWords: LogWords{logbook.Fits, logbook.Outcomes}}}
 	for _, k := range kept {
 		if in.Making != "" && k.Making != in.Making {
 			continue
 		}
-		one, err := s.logRecord(k)
+		one, err := logRecord(k, today)
 		if err != nil {
 			return nil, err
 		}
@@ -204,7 +206,7 @@ func (s *service) putLog(ctx context.Context, row store.LogEntry, e logbook.Entr
 	if err != nil && !stale {
 		return nil, noEntry(err)
 	}
-	one, err := s.logRecord(kept)
+	one, err := logRecord(kept, s.today(ctx))
 	if err != nil {
 		return nil, err
 	}

@@ -17,7 +17,7 @@ import (
 // sourceOf is what a making is made from: a kept job or gang as it is now, with
 // the maker's own tools in it, and the rules of the carriers it is posted with.
 func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string, error) {
-	out := making.Source{Today: s.today(), Carriers: []string{}}
+	out := making.Source{Today: s.today(ctx), Carriers: []string{}}
 	tools, err := s.tools(ctx)
 	if err != nil {
 		return out, "", err

@@ -24,6 +24,8 @@ type StepsBody struct {
 	Time     document.Minutes   `json:"time"`
 	Supplies document.Supplies  `json:"supplies"`
 	Learned  []document.Learned `json:"learned" doc:"what the logbook suggests"`
+	Sittings []document.Sitting `json:"sittings" doc:"when it is made, where it is said when it is due"`
+	Schedule *document.Schedule `json:"schedule,omitempty"`
 }
 
 // Begin asks for a making of a kept job or of a kept gang.
@@ -96,11 +98,16 @@ func (s *service) steps(ctx context.Context, in *struct {
 	JobInput
 	Of string `query:"of" maxLength:"64" doc:"the kept job it is, for what it keeps back on the shelf"`
 }) (*stepsOutput, error) {
-	all, err := s.workOutFor(ctx, in.Of, in.RawBody, plan.Work{NoWays: true, Steps: true})
+	how := plan.Work{NoWays: true, Steps: true}
+	var err error
+	if how.Left, how.Taken, err = s.before(ctx, in.Of); err != nil {
+		return nil, err
+	}
+	all, err := s.workOutFor(ctx, in.Of, in.RawBody, how)
 	if err != nil {
 		return nil, err
 	}
-	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, slices.Concat([]document.Learned{}, all.Plan.Learned)}}, nil
+	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, slices.Concat([]document.Learned{}, all.Plan.Learned), slices.Concat([]document.Sitting{}, all.Plan.Sittings), all.Plan.Schedule}}, nil
 }
 
 func noMaking(err error) error {

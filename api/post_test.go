@@ -21,7 +21,7 @@ func TestOwnCarriersAreKeptUsedAndGivenUp(t *testing.T) {
 	}
 	us, _ := catalog.CarrierText("us")
 	dearer := strings.Replace(us, `{to: 1 oz, price: "0.78"}`, `{to: 1 oz, price: "0.81"}`, 1)
-	if status, _, text := call(t, "PUT", at+"/us?revision=0", strings.Replace(us, "11 1/2 in", "long", 1), nil, yaml); status != 422 || !strings.Contains(text, `"line 1`) || !strings.Contains(text, "is not a length") {
+	if status, _, text := call(t, "PUT", at+"/us?revision=0", strings.Replace(us, "11 1/2 in", "long", 1), nil, yaml); status != 422 || !strings.Contains(text, `"line 2`) || !strings.Contains(text, "is not a length") {
 		t.Errorf("a wrong length: %d %s", status, text)
 	}
 	if status, _, text := call(t, "PUT", at+"/uk?revision=0", dearer, nil, yaml); status != 422 || !strings.Contains(text, `those of \"us\"`) {

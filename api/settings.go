@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"net/http"
 	"reflect"
 
@@ -85,6 +86,9 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 	}
 	if problems := brief.CheckTools(in.Body, library); len(problems) > 0 {
 		return nil, problem(problems)
+	}
+	if _, err := zoneOf(in.Body.Zone); err != nil {
+		return nil, problem(job.Problems{{Field: "zone", Text: fmt.Sprintf("%q is no zone of time that is known here; try Europe/Dublin", job.Quoted(in.Body.Zone))}})
 	}
 	text, err := json.Marshal(in.Body)
 	if err != nil {

@@ -9,10 +9,13 @@ import (
 	"fmt"
 	"os"
 	"sync"
+	"time"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/schedule"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
@@ -35,6 +38,7 @@ type sight struct {
 	tools   job.Tools
 	library *catalog.Catalog
 	memory  *work.Memory
+	here    time.Time
 	by      string
 }
 
@@ -52,7 +56,7 @@ func (s *service) sight(ctx context.Context) (*sight, error) {
 		return nil, err
 	}
 	sum := sha256.Sum256(by)
-	return &sight{s.store, tools, s.with(carriers), s.memory, hex.EncodeToString(sum[:])}, nil
+	return &sight{s.store, tools, s.with(carriers), s.memory, s.nowIn(tools.Zone), hex.EncodeToString(sum[:])}, nil
 }
 
 // program tells one build of the program from another.
@@ -68,18 +72,34 @@ var program = sync.OnceValue(func() string {
 	return fmt.Sprint(file.Size(), file.ModTime().UnixNano())
 })
 
+// keptShown is what is kept of how a job looks.
+type keptShown struct {
+	Shown
+	Dated *dated `json:"dated,omitempty"`
+}
+
+// day is the day it is.
+func (v *sight) day() int {
+	n, _ := calendar.Day(v.here.Format(time.DateOnly)) // as a clock says it
+	return n
+}
+
 // summary is a kept job as a list shows it. What was worked out anew is kept.
 func (v *sight) summary(ctx context.Context, j store.Job) (Summary, error) {
-	out := Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated}
-	if j.ShownBy == v.by && json.Unmarshal([]byte(j.Shown), &out.Shown) == nil {
+	kept, err := v.shown(ctx, j)
+	return Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated, Shown: kept.Shown}, err
+}
+
+// shown is how a kept job looks, worked out where that is not kept.
+func (v *sight) shown(ctx context.Context, j store.Job) (keptShown, error) {
+	out := keptShown{Shown: unfinished}
+	if j.ShownBy == v.by && json.Unmarshal([]byte(j.Shown), &out) == nil {
 		return out, nil
 	}
 	if one, err := job.Read([]byte(j.Document)); err == nil {
-		out.Shown = v.of(one)
-	} else {
-		out.Shown = unfinished
+		out = v.of(one)
 	}
-	text, err := json.Marshal(out.Shown)
+	text, err := json.Marshal(out)
 	if err != nil {
 		return out, err
 	}
@@ -94,8 +114,8 @@ var stateWords = map[string]string{"good": "good", "look": "see to it", "stop": 
 var unfinished = Shown{Figure: "not started", State: "look", Word: "to fill in"}
 
 // of works a job out as far as a list shows it.
-func (v *sight) of(one job.Job) Shown {
-	out := unfinished
+func (v *sight) of(one job.Job) keptShown {
+	out := keptShown{Shown: unfinished}
 	all, err := plan.WorkOut(one.With(v.tools), v.library, plan.Work{Memory: v.memory, NoWays: true})
 	if err != nil {
 		var problems job.Problems
@@ -105,5 +125,10 @@ func (v *sight) of(one job.Job) Shown {
 		return out
 	}
 	said, picture := all.Plan.Consequence, draw.Start(all.Result)
-	return Shown{Figure: all.Plan.Card.Text, State: said.State, Word: stateWords[said.State], Text: said.Text, Drawing: &picture}
+	out.Shown = Shown{Figure: all.Plan.Card.Text, State: said.State, Word: stateWords[said.State], Text: said.Text, Drawing: &picture}
+	if b := all.Result.Brief; b.Due != nil {
+		made := all.AtTheBench(plan.Work{Memory: v.memory})
+		out.Dated = &dated{schedule.HandIn(all.Result), b.Week, schedule.EffortsOf(made.All)}
+	}
+	return out
 }

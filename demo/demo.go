@@ -6,6 +6,7 @@ import (
 	"embed"
 	"io/fs"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/shelf"
@@ -55,6 +56,22 @@ const (
 	Made     = 4
 	UnderWay = 2
 )
+
+// Dated is a job by its place in Jobs as it is due from a day on: two of them are.
+func Dated(place int, j job.Job, today int) job.Job {
+	switch place {
+	case 0:
+		j.Due, j.By = calendar.Date(today+20), "posted"
+	case 1:
+		j.Due, j.By = calendar.Date(today+27), "in-hands"
+	}
+	return j
+}
+
+// Sittings are when the co-op sits down to it.
+func Sittings() *job.SittingSpec {
+	return &job.SittingSpec{Minutes: 90, At: "18:30", Days: []string{"tue", "thu", "sat", "sun"}}
+}
 
 // Together are the jobs that are cut as one, by their place in Jobs.
 var Together = []int{0, 1, 3}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
@@ -31,7 +32,7 @@ var winter = []made{
 // Log is the co-op's logbook of two winters: forty makings, the same every time.
 func Log() []logbook.Entry {
 	r := rand.New(rand.NewPCG(26, 11))
-	first, _ := logbook.Day("2024-11-04")
+	first, _ := calendar.Day("2024-11-04")
 	var out []logbook.Entry
 	for i := range 40 {
 		day := first + 5*i
@@ -46,9 +47,9 @@ func Log() []logbook.Entry {
 func entry(r *rand.Rand, m made, day int) logbook.Entry {
 	inch := func(l measure.Length) job.Length { return job.Length(l.Text(measure.Inches)) }
 	room := measure.Length(1+r.IntN(9)) * measure.Inch / 16 // beyond the thickness
-	e := logbook.Entry{Date: logbook.Date(day), Title: m.title, Unit: measure.Inches, Made: 12 + 4*r.IntN(12), Thickness: inch(m.thick), Card: &job.Bought{Width: inch(m.width), Height: inch(m.height)},
+	e := logbook.Entry{Date: calendar.Date(day), Title: m.title, Unit: measure.Inches, Made: 12 + 4*r.IntN(12), Thickness: inch(m.thick), Card: &job.Bought{Width: inch(m.width), Height: inch(m.height)},
 		Inside:   &job.Bought{Width: inch(m.width + m.thick + room), Height: inch(m.height + m.thick + room)},
-		Envelope: "Corner fold", Seam: "held", Carrier: "us", Class: "Letter", Foretold: "pass", Price: "0.78", Currency: "USD", Posted: logbook.Date(day + 2), Outcome: logbook.Arrived, Days: 3 + r.IntN(4)}
+		Envelope: "Corner fold", Seam: "held", Carrier: "us", Class: "Letter", Foretold: "pass", Price: "0.78", Currency: "USD", Posted: calendar.Date(day + 2), Outcome: logbook.Arrived, Days: 3 + r.IntN(4)}
 	switch need := measure.Inch/16 + m.thick; {
 	case room < need:
 		e.Fit = logbook.Tight

@@ -77,7 +77,12 @@ func (s *screen) start() {
 		s.Fatal(err)
 	}
 	s.kept = kept
-	s.line.put(api.New(kept, s.pages, api.Settings{Now: func() time.Time { return time.Date(2026, 9, 23, 12, 0, 0, 0, time.UTC) }}))
+	s.line.put(api.New(kept, s.pages, s.settings()))
+}
+
+// settings are the server's: it is a Wednesday at noon.
+func (s *screen) settings() api.Settings {
+	return api.Settings{Now: func() time.Time { return time.Date(2026, 9, 23, 12, 0, 0, 0, time.UTC) }}
 }
 
 // kill ends the server in the middle of whatever it does.

@@ -188,7 +188,7 @@ func TestTwoWindowsNeverOverwriteEachOther(t *testing.T) {
 
 func demo(t testing.TB, s *screen) {
 	t.Helper()
-	if err := api.AddDemo(context.Background(), s.kept); err != nil {
+	if err := api.AddDemo(context.Background(), s.kept, s.settings()); err != nil {
 		t.Fatal(err)
 	}
 	s.page.MustReload()

@@ -39,6 +39,7 @@ type Draft struct {
 	Title    string `db:"title"`
 	Quantity int    `db:"quantity"`
 	Document string `db:"document"`
+	Due      string `db:"due"` // YYYY-MM-DD; empty where that is not said
 	Shown    string `db:"shown"`
 	ShownBy  string `db:"shown_by"`
 	// Edit is what whoever keeps it calls this edit; empty where they call it nothing.
@@ -105,8 +106,8 @@ func (s *Store) Create(ctx context.Context, d Draft) (Job, error) {
 	}
 	now := stamp()
 	j := Job{ID: uuid.NewString(), Revision: 1, Draft: d, Created: now, Updated: now}
-	_, err := s.db.NamedExecContext(ctx, `INSERT INTO jobs (id, revision, title, quantity, document, shown, shown_by, edit, created, updated)
-		VALUES (:id, :revision, :title, :quantity, :document, :shown, :shown_by, :edit, :created, :updated)`, j)
+	_, err := s.db.NamedExecContext(ctx, `INSERT INTO jobs (id, revision, title, quantity, document, due, shown, shown_by, edit, created, updated)
+		VALUES (:id, :revision, :title, :quantity, :document, :due, :shown, :shown_by, :edit, :created, :updated)`, j)
 	return j, err
 }
 
@@ -137,7 +138,31 @@ func wordsOf(search string) []string {
 	return all
 }
 
-// List gives the kept jobs, newest change first, whose title or document holds every word of the search.
+// toMake is that a job is due and was not yet made for that day: by itself, or with others.
+const toMake = `(due <> '' AND NOT EXISTS (SELECT 1 FROM makings WHERE makings.removed IS NULL AND finished <> '' AND finished > date(due, '-180 days')
+	AND (of = jobs.id OR EXISTS (SELECT 1 FROM json_each(source, '$.gang.jobs') WHERE json_extract(value, '$.id') = jobs.id))))`
+
+// Due gives the kept jobs that are due and not yet made, the first to be due first.
+func (s *Store) Due(ctx context.Context) ([]Job, error) {
+	all := []Job{}
+	err := s.db.SelectContext(ctx, &all, `SELECT * FROM jobs WHERE removed IS NULL AND `+toMake+` ORDER BY due, rowid LIMIT 200`)
+	return all, err
+}
+
+// UnderWay are the makings under way of jobs, by job, the latest of each.
+func (s *Store) UnderWay(ctx context.Context) (map[string]string, error) {
+	var all []struct{ Of, ID string }
+	if err := s.db.SelectContext(ctx, &all, `SELECT of, id FROM makings WHERE removed IS NULL AND finished = '' ORDER BY updated`); err != nil {
+		return nil, err
+	}
+	out := map[string]string{}
+	for _, m := range all {
+		out[m.Of] = m.ID
+	}
+	return out, nil
+}
+
+// List gives the kept jobs, those due and not yet made first, then the newest change first, whose title or document holds every word of the search.
 func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
 	query, args := `SELECT * FROM jobs WHERE removed IS NULL`, []any{}
 	for _, word := range wordsOf(search) {
@@ -146,7 +171,7 @@ func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
 		args = append(args, like, like)
 	}
 	all := []Job{}
-	err := s.db.SelectContext(ctx, &all, query+` ORDER BY updated DESC, rowid DESC LIMIT 500`, args...)
+	err := s.db.SelectContext(ctx, &all, query+` ORDER BY CASE WHEN `+toMake+` THEN due ELSE '9999' END, updated DESC, rowid DESC LIMIT 500`, args...)
 	return all, err
 }
 
@@ -155,7 +180,7 @@ func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
 // the kept one is this very edit, come twice, it gives that one.
 func (s *Store) Save(ctx context.Context, id string, revision int, d Draft) (Job, error) {
 	result, err := s.db.NamedExecContext(ctx, `UPDATE jobs SET revision = revision + 1, title = :title, quantity = :quantity,
-		document = :document, shown = :shown, shown_by = :shown_by, edit = :edit, updated = :updated
+		document = :document, due = :due, shown = :shown, shown_by = :shown_by, edit = :edit, updated = :updated
 		WHERE id = :id AND revision = :revision AND removed IS NULL`, Job{ID: id, Revision: revision, Draft: d, Updated: stamp()})
 	if err != nil {
 		return Job{}, err

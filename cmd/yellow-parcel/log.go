@@ -28,10 +28,7 @@ func (c *logCommand) Run(ctx context.Context, s streams) error {
 	default:
 		return job.Problems{{Field: "as", Text: fmt.Sprintf("%q is not a kind of log; try csv or json", c.As)}}
 	}
-	if _, err := os.Stat(filepath.Join(c.Data, store.FileName)); err != nil {
-		return job.Problems{{Field: "data", Text: fmt.Sprintf("there is no data in %s", c.Data)}}
-	}
-	kept, err := store.Open(c.Data)
+	kept, err := openKept(c.Data)
 	if err != nil {
 		return err
 	}
@@ -46,4 +43,12 @@ func (c *logCommand) Run(ctx context.Context, s streams) error {
 	}
 	_, err = s.out.Write(out.Bytes())
 	return err
+}
+
+// openKept opens a data folder that has to be there.
+func openKept(dir string) (*store.Store, error) {
+	if _, err := os.Stat(filepath.Join(dir, store.FileName)); err != nil {
+		return nil, job.Problems{{Field: "data", Text: fmt.Sprintf("there is no data in %s", dir)}}
+	}
+	return store.Open(dir)
 }

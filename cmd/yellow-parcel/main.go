@@ -10,6 +10,7 @@ import (
 	"os/signal"
 	"strings"
 	"syscall"
+	_ "time/tzdata" // zones of time, where the machine has none
 
 	"github.com/alecthomas/kong"
 
@@ -24,15 +25,16 @@ const (
 )
 
 type commands struct {
-	Serve   serveCommand   `cmd:"" help:"Serve the application on this machine."`
-	Demo    demoCommand    `cmd:"" help:"Serve a fresh, temporary copy of the demonstration."`
-	Plan    planCommand    `cmd:"" help:"Print the plan of a job file."`
-	Steps   stepsCommand   `cmd:"" help:"Print the steps of making a job file, how long they take and what."`
-	Gang    gangCommand    `cmd:"" help:"Print the plan of several jobs cut as one, or write its cut list."`
-	Export  exportCommand  `cmd:"" help:"Write a part of a job to a file."`
-	Log     logCommand     `cmd:"" help:"Print the logbook."`
-	Backup  backupCommand  `cmd:"" help:"Copy the data file while the application runs."`
-	OpenAPI openAPICommand `cmd:"" name:"openapi" help:"Print the API's description."`
+	Serve    serveCommand    `cmd:"" help:"Serve the application on this machine."`
+	Demo     demoCommand     `cmd:"" help:"Serve a fresh, temporary copy of the demonstration."`
+	Plan     planCommand     `cmd:"" help:"Print the plan of a job file."`
+	Steps    stepsCommand    `cmd:"" help:"Print the steps of making a job file, how long they take and what."`
+	Gang     gangCommand     `cmd:"" help:"Print the plan of several jobs cut as one, or write its cut list."`
+	Export   exportCommand   `cmd:"" help:"Write a part of a job to a file."`
+	Log      logCommand      `cmd:"" help:"Print the logbook."`
+	Calendar calendarCommand `cmd:"" help:"Print when what is due is made, as an iCalendar file."`
+	Backup   backupCommand   `cmd:"" help:"Copy the data file while the application runs."`
+	OpenAPI  openAPICommand  `cmd:"" name:"openapi" help:"Print the API's description."`
 }
 
 // streams are the command's input and outputs, so that tests can stand in for a terminal.

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"cmp"
 	"errors"
 	"fmt"
 	"io"
@@ -11,7 +10,6 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/work"
@@ -53,10 +51,10 @@ func (c *stepsCommand) Run(s streams) error {
 
 // workFile works a job file out with its trials and ways out.
 func workFile(name string, carriers []string, today string, s streams) (*plan.Whole, error) {
-	if _, ok := logbook.Day(today); today != "" && !ok {
-		return nil, job.Problems{{Field: "today", Text: fmt.Sprintf("%q is not a day; try 2026-01-14", job.Quoted(today))}}
+	day, err := dayOf(today)
+	if err != nil {
+		return nil, err
 	}
-	today = cmp.Or(today, time.Now().Format(time.DateOnly))
 	library, err := withCarriers(carriers)
 	if err != nil {
 		return nil, err
@@ -69,7 +67,19 @@ func workFile(name string, carriers []string, today string, s streams) (*plan.Wh
 	if err != nil {
 		return nil, err
 	}
-	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Solve: atLength, Trials: work.UsualTrials, Today: today})
+	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Solve: atLength, Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
+}
+
+// dayOf is the day a flag names, at its beginning; now, where it names none.
+func dayOf(today string) (time.Time, error) {
+	if today == "" {
+		return time.Now(), nil
+	}
+	day, err := time.ParseInLocation(time.DateOnly, today, time.Local)
+	if err != nil {
+		return day, job.Problems{{Field: "today", Text: fmt.Sprintf("%q is not a day; try 2026-01-14", job.Quoted(today))}}
+	}
+	return day, nil
 }
 
 // withCarriers is the catalogue with carriers from files in it.

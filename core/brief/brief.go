@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
@@ -32,8 +33,17 @@ type Brief struct {
 	Post     Post
 	Tools    Tools
 	Extras   []Extra          // what is made besides
+	Due      *Due             // when it has to be done; nil where that is not said
+	Week     calendar.Week    // when its maker sits down to it
+	Weekly   bool             // that was said
 	Catalog  *catalog.Catalog // with the job's own materials
 	Assumed  []Assumption     // in the order they were made
+}
+
+// Due is a day by which the batch is to be posted, or in hands.
+type Due struct {
+	Day     int // as the calendar counts them
+	InHands bool
 }
 
 // Extra is something made besides the card and its envelope.

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"testing"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -95,6 +96,34 @@ func TestJigByHand(t *testing.T) {
 		var all job.Problems
 		if !errors.As(err, &all) || all[0].Field != field {
 			t.Errorf("%v: %v", c, err)
+		}
+	}
+}
+
+// When it is due, and when one sits down to it: what is wrong is named with a good example.
+func TestWhatIsDueIsRead(t *testing.T) {
+	for _, c := range []struct{ more, want string }{
+		{`"due":"2026-02-29"`, `due: "2026-02-29" is not a day; try 2027-01-14`},
+		{`"due":"0002-01-14"`, `due: "0002-01-14" is not a day; try 2027-01-14`},
+		{`"due":"soon","by":"lunch"`, `by: "lunch" is nothing a day is for; try "posted" or "in-hands"` + "\n" + `due: "soon" is not a day; try 2027-01-14`},
+		{`"sittings":{"minutes":5}`, `sittings.minutes: 5 is not how long one sits; try 60, between 10 and 720`},
+		{`"sittings":{"at":"7 pm"}`, `sittings.at: "7 pm" is not a time of day; try 19:00`},
+		{`"sittings":{"at":"23:30"}`, `sittings.at: 60 minutes from 23:30 go past midnight; try 19:00`},
+		{`"sittings":{"days":["mon","Tuesday"]}`, `sittings.days: "Tuesday" is not a day of the week; try "sat"`},
+		{`"due":"2027-01-14","by":"in-hands","sittings":{"minutes":45,"at":"09:30","days":["sat"]}`, ""},
+	} {
+		j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,"envelope":"us-a7",` + c.more + `}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		b, err := Read(j, catalog.Standard())
+		switch {
+		case c.want != "":
+			if err == nil || err.Error() != c.want {
+				t.Errorf("%s: %v", c.more, err)
+			}
+		case err != nil || !b.Due.InHands || calendar.Date(b.Due.Day) != "2027-01-14" || b.Week != (calendar.Week{Minutes: 45, At: 570, Days: calendar.Weekdays{5: true}}):
+			t.Errorf("%s: %v %+v", c.more, err, b)
 		}
 	}
 }

@@ -35,6 +35,7 @@ func Read(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 	blankReader{r}.blank(j)
 	postReader{r}.post(j)
 	r.extras(j.Extras)
+	r.due(j)
 	if utf8.RuneCountInString(j.Notes) > mostNotes {
 		r.fail("notes", "longer than %d letters; try: the pattern has a top", mostNotes)
 	}

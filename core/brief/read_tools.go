@@ -2,6 +2,7 @@ package brief
 
 import (
 	"math"
+	"regexp"
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
@@ -14,10 +15,17 @@ func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 	r.home(t.Home)
 	r.units(job.Job{Unit: t.Unit, Ruler: t.Ruler})
 	r.tools(job.Job{Trimmer: t.Trimmer, Minute: t.Minute, Board: t.Board, Mat: t.Mat})
+	r.week(t.Sittings)
+	if t.Zone != "" && !zone.MatchString(t.Zone) {
+		r.fail("zone", "%q is not a zone of time; try Europe/Dublin", job.Quoted(t.Zone))
+	}
 	r.materials(t.Materials)
 	postReader{r}.stamps(t.Stamps)
 	return r.problems
 }
+
+// zone is how zones of time are named.
+var zone = regexp.MustCompile(`^[A-Za-z][A-Za-z_]{1,20}(/[A-Za-z][A-Za-z0-9_+-]{1,24}){0,2}$`)
 
 // OwnMaterials are the maker's own, as far as they can be read.
 func OwnMaterials(t job.Tools) []catalog.Material {

@@ -50,6 +50,8 @@ type Plan struct {
 	Gauge       *Gauge       `json:"gauge,omitempty" doc:"a slot gauge for the carrier's letters"`
 	Steps       []Step       `json:"steps,omitempty" doc:"at the bench, in order; where they are asked for"`
 	Time        *Minutes     `json:"time,omitempty" doc:"how long the steps take together"`
+	Sittings    []Sitting    `json:"sittings,omitempty" doc:"when the batch is made, where it is said when it is due"`
+	Schedule    *Schedule    `json:"schedule,omitempty" doc:"whether that is in time, and what would save it"`
 	Supplies    *Supplies    `json:"supplies,omitempty" doc:"what the whole batch takes"`
 	Learned     []Learned    `json:"learned,omitempty" doc:"what the logbook suggests"`
 	Answers     []Answer     `json:"answers"`

@@ -50,6 +50,9 @@ type Job struct {
 	Blank    *BlankSpec   `json:"blank,omitempty"`
 	Post     *PostSpec    `json:"post,omitempty"`
 	Notes    string       `json:"notes,omitempty"`           // the maker's own, which nothing is worked out from
+	Due      string       `json:"due,omitempty"`             // YYYY-MM-DD
+	By       string       `json:"by,omitempty"`              // what is to be by then: "posted", the usual, or "in-hands"
+	Sittings *SittingSpec `json:"sittings,omitempty"`        // when its maker sits down to it
 	Extras   []string     `json:"extras,omitempty" most:"8"` // what is made besides: a "band" round the card, a slot "gauge"
 	// The maker's own materials and stamps; where a job names none, the ones kept for all jobs.
 	Materials []MaterialSpec `json:"materials,omitempty" most:"200"`
@@ -156,6 +159,15 @@ type StockSpec struct {
 	Grain  string  `json:"grain,omitempty"`
 	Price  string  `json:"price,omitempty"`
 	Colour string  `json:"colour,omitempty"`
+}
+
+// SittingSpec is when a maker sits down to make things: for how many minutes, from what
+// time of day ("19:00"), and on which days of the week ("mon" to "sun"); no list of
+// days is every day, an empty one none.
+type SittingSpec struct {
+	Minutes int      `json:"minutes,omitempty"`
+	At      string   `json:"at,omitempty"`
+	Days    []string `json:"days,omitzero" most:"7"`
 }
 
 // TrimmerSpec is how far the trimmer reaches: its longest cut, how deep the guide

@@ -17,6 +17,9 @@ type Tools struct {
 	Board   *BoardSpec   `json:"board,omitempty"`
 	Mat     Length       `json:"mat,omitempty" doc:"what a cutting machine leaves free at each side of its mat"`
 
+	Sittings *SittingSpec `json:"sittings,omitempty" doc:"when its maker sits down to it"`
+	Zone     string       `json:"zone,omitempty" doc:"of time, as Europe/Dublin; the server's own where absent"`
+
 	Materials []MaterialSpec `json:"materials,omitempty"`
 	Stamps    []StampSpec    `json:"stamps,omitempty"`
 }
@@ -41,6 +44,9 @@ func (j Job) With(t Tools) Job {
 	}
 	if j.Mat == "" {
 		j.Mat = t.Mat
+	}
+	if j.Sittings == nil {
+		j.Sittings = t.Sittings
 	}
 	if len(j.Materials) == 0 {
 		j.Materials = t.Materials

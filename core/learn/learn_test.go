@@ -340,3 +340,27 @@ func TestABookIsSummedUp(t *testing.T) {
 		t.Errorf("%+v", e)
 	}
 }
+
+// Work is by the usual minutes until any of it is noted, then by one's own pace; what is waited for is waited for.
+func TestAnEffortGoesByOnesOwnPace(t *testing.T) {
+	var e Effort
+	e.Add("fold", 60, 100)
+	e.Add("score", 30, 50)
+	e.Add("fold", 60, 100)
+	e.Wait = 15
+	if len(e.Kinds) != 2 || e.Likely() != 150 || e.Upper(nil) != 265 || e.Upper(&Book{}) != 265 {
+		t.Errorf("%+v: %v of %v", e, e.Upper(nil), e.Likely())
+	}
+	var slow Pace
+	for range 40 {
+		slow.Add(20, 10)
+	}
+	b := &Book{Paces: map[string]Pace{"fold": slow, "score": slow}}
+	low, likely, high, noted := e.Pace(b)
+	if noted != 80 || low > 300 || high < 300 || high > 360 || likely < 285 || likely > 300 || e.Upper(b) != high+15 {
+		t.Errorf("twice as long: %v %v %v, %d", low, likely, high, noted)
+	}
+	if n := (Efforts{First: Effort{High: 18.4}, Rest: Effort{High: 317.01, Wait: 1}}).Need(nil); n.First != 19 || n.Rest != 319 {
+		t.Errorf("%+v", n)
+	}
+}

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 )
@@ -249,6 +250,6 @@ func (e *Entry) Clearance() (room, thick measure.Length, ok bool) {
 
 // isDate tells whether a text is a day there is, YYYY-MM-DD.
 func isDate(text string) bool {
-	_, ok := Day(text)
+	_, ok := calendar.Day(text)
 	return ok
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/bench"
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/logbook"
@@ -155,7 +156,7 @@ func tookOf(s *State, events []Event, of int) []logbook.Took {
 // clock is a time in UTC, as RFC 3339 writes it, in seconds; ok is false for any other.
 func clock(at string) (int, bool) {
 	day, rest, _ := strings.Cut(at, "T")
-	n, ok := logbook.Day(day)
+	n, ok := calendar.Day(day)
 	var h, m, s int
 	if read, err := fmt.Sscanf(rest, "%2d:%2d:%2d", &h, &m, &s); !ok || err != nil || read != 3 || !strings.HasSuffix(rest, "Z") {
 		return 0, false

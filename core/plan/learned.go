@@ -5,7 +5,6 @@ import (
 	"math"
 	"strconv"
 
-	"yellow-parcel/core/bench"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
@@ -109,33 +108,13 @@ func (w teacher) post(b *learn.Book) {
 }
 
 // learnedTime is how long a making takes by the maker's own pace, where any of it was noted.
-func learnedTime(b *learn.Book, steps []bench.Step) (document.Learned, bool) {
-	if b == nil {
-		return document.Learned{}, false
-	}
-	usual, order := map[bench.Kind]float64{}, []bench.Kind{}
-	for _, s := range steps {
-		if s.Kind == bench.Dry {
-			continue
-		}
-		if usual[s.Kind] == 0 {
-			order = append(order, s.Kind)
-		}
-		usual[s.Kind] += s.Minutes.Likely
-	}
-	var all []learn.Stretch
-	noted, sum := 0, 0.0
-	for _, k := range order {
-		p := b.Paces[string(k)]
-		noted += p.N
-		sum += usual[k]
-		all = append(all, learn.Stretch{Pace: p, Usual: usual[k]})
-	}
+func learnedTime(b *learn.Book, of learn.Effort) (document.Learned, bool) {
+	low, likely, high, noted := of.Pace(b)
 	if noted == 0 {
 		return document.Learned{}, false
 	}
-	low, likely, high := learn.Whole(all)
+	usual := of.Likely()
 	return document.Learned{Key: "time", Station: "bench", Text: fmt.Sprintf("By your own pace hands need about %s, %s.", prompt.Span(likely, likely), prompt.Span(low, high)),
-		Evidence: fmt.Sprintf("From %d noted steps; by the usual minutes it is %s.", noted, prompt.Span(sum, sum)),
+		Evidence: fmt.Sprintf("From %d noted steps; by the usual minutes it is %s.", noted, prompt.Span(usual, usual)),
 		Low:      prompt.Span(low, low), Likely: prompt.Span(likely, likely), High: prompt.Span(high, high)}, true
 }

@@ -2,8 +2,12 @@ package plan
 
 import (
 	"yellow-parcel/core/bench"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/learn"
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/schedule"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/work"
 )
@@ -31,4 +35,22 @@ func BenchOf(s say.Say, t supply.Table, postage []*work.Postage, how Work) Bench
 	out.Supplied = supply.ListOf(t, out.Lots, how.Shelf, postage)
 	out.Made = prompt.Write(s, out.Plan, out.Supplied)
 	return out
+}
+
+// schedule says when the batch is made, of which it is said when it is due.
+func (all *Whole) schedule(made Bench, j job.Job, cat *catalog.Catalog, how Work, today int) {
+	ask := schedule.Ask{Result: all.Result, Efforts: schedule.EffortsOf(made.All), Book: how.Book, Today: today, Clock: how.Clock, Taken: how.Taken}
+	if how.Left != nil {
+		ask.Efforts, ask.UnderWay = *how.Left, true
+	}
+	ask.Smaller = func(quantity int) (learn.Efforts, bool) {
+		one := j
+		one.Quantity, one.Due = quantity, ""
+		less, err := WorkOut(one, cat, Work{Solve: how.Solve, Memory: how.Memory, Shelf: how.Shelf, NoWays: true})
+		if err != nil {
+			return learn.Efforts{}, false
+		}
+		return schedule.EffortsOf(less.AtTheBench(how).All), true
+	}
+	all.Plan.Schedule, all.Plan.Sittings = schedule.Write(ask)
 }

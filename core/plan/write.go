@@ -4,11 +4,13 @@ import (
 	"fmt"
 
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/learn"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/schedule"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/work"
@@ -16,15 +18,18 @@ import (
 
 // Work says how much to work out. The zero Work plans everything but trials.
 type Work struct {
-	Solve  work.Solver  // nil for trim.Solve
-	Trials int          // how often the job's own blank is made with a shaky hand; the others a tenth as often
-	Memory *work.Memory // of what was worked out before; nil for none
-	Shelf  supply.Shelf // envelopes on hand that no job has taken
-	Today  string       // YYYY-MM-DD, against which prices are old; empty to leave that out
-	NoWays bool         // ways out of what the post refuses are not looked for
-	Book   *learn.Book  // what the logbook teaches; nil for nothing
-	Steps  bool         // the steps at the bench, and what the whole batch takes
-	Whole  bool         // all that the document has; else what screens show beside their drawings
+	Solve  work.Solver    // nil for trim.Solve
+	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
+	Memory *work.Memory   // of what was worked out before; nil for none
+	Shelf  supply.Shelf   // envelopes on hand that no job has taken
+	Today  string         // YYYY-MM-DD, against which prices are old and from which there are days to work on; empty to leave both out
+	Clock  int            // minutes after midnight it is; nought where only the day is known
+	NoWays bool           // ways out of what the post refuses are not looked for
+	Book   *learn.Book    // what the logbook teaches; nil for nothing
+	Left   *learn.Efforts // what is left of a making under way; nil for all of it
+	Taken  calendar.Taken // what of the days to come other jobs have
+	Steps  bool           // the steps at the bench, and what the whole batch takes
+	Whole  bool           // all that the document has; else what screens show beside their drawings
 }
 
 // Make works out the whole plan of a job without trials. The error is a job.Problems, each naming its field.
@@ -70,8 +75,11 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 	out.Plan = Write(out.Result, out.Ways, how)
 	if how.Steps {
 		made := out.AtTheBench(how)
-		if l, ok := learnedTime(how.Book, made.All); ok {
+		if l, ok := learnedTime(how.Book, schedule.EffortOf(made.All)); ok {
 			out.Plan.Learned = append(out.Plan.Learned, l)
+		}
+		if today, ok := calendar.Day(how.Today); ok && b.Due != nil {
+			out.schedule(made, j, cat, how, today)
 		}
 		out.Plan.Steps, out.Plan.Time, out.Plan.Supplies = made.Steps, &made.Time, &made.Made.Supplies
 	}

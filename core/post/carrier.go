@@ -7,6 +7,7 @@ import (
 
 	"go.yaml.in/yaml/v4"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/measure"
 )
 
@@ -21,6 +22,7 @@ type Carrier struct {
 	Stated     string       // the day the rules were written down, YYYY-MM-DD
 	Notes      string
 	Measuring  Measuring
+	Delivers   []string // the days of the week on which post is carried; none for every day
 	Classes    []Class
 	Listed     int  // its place among the carriers that ship
 	Own        bool `yaml:"-"` // a user's copy, not the one that ships
@@ -50,7 +52,22 @@ type Class struct {
 	Counter   string // what the counter may still decide
 	Limits    Limits
 	Surcharge *Surcharge
+	Days      *Days // how long the ordinary service usually is on its way; nil where nothing is known
 	Prices    *Prices
+}
+
+// Days is how many days a piece usually is on its way, of those on which post is
+// carried: figures that were stated on a day, and are never promised.
+type Days struct {
+	Least, Most int
+	Stated      string // YYYY-MM-DD
+	Check       string // what of them is not certain
+}
+
+// Route is how a piece with such days goes at a carrier.
+func (d Days) Route(c *Carrier) calendar.Route {
+	runs, _ := calendar.Read(c.Delivers) // checked when the carrier was read
+	return calendar.Route{Least: d.Least, Most: d.Most, Runs: runs}
 }
 
 // Prices is a dated table; Check names what in it is not certain. Steps are the
@@ -67,6 +84,7 @@ type Prices struct {
 type Service struct {
 	Name   string
 	Abroad bool // to other countries
+	Days   *Days
 	Steps  []PriceStep
 }
 

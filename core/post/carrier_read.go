@@ -5,12 +5,12 @@ import (
 	"errors"
 	"fmt"
 	"regexp"
-	"strconv"
 	"strings"
 	"unicode/utf8"
 
 	"go.yaml.in/yaml/v4"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/measure"
 )
 
@@ -180,22 +180,10 @@ const (
 	longestWords = 400
 )
 
-var date = regexp.MustCompile(`^(\d{4})-(0[1-9]|1[0-2])-(\d{2})$`)
-
 // isDay tells whether a text is a day there is: 2025-07-13.
 func isDay(text string) bool {
-	m := date.FindStringSubmatch(text)
-	if m == nil {
-		return false
-	}
-	year, _ := strconv.Atoi(m[1]) // digits alone, as matched
-	month, _ := strconv.Atoi(m[2])
-	day, _ := strconv.Atoi(m[3])
-	days := []int{31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31}[month-1]
-	if month == 2 && year%4 == 0 && (year%100 != 0 || year%400 == 0) {
-		days = 29
-	}
-	return day >= 1 && day <= days
+	_, ok := calendar.Day(text)
+	return ok
 }
 
 func (w *carrierCheck) carrier(c Carrier) {
@@ -218,6 +206,9 @@ func (w *carrierCheck) carrier(c Carrier) {
 	if !isDay(c.Stated) {
 		w.fail(on("stated"), "%q is not a day; try 2025-07-13", measure.Shorten(c.Stated, 24))
 	}
+	if _, wrong := calendar.Read(c.Delivers); wrong != "" {
+		w.fail(on("delivers"), "%q is not a day of the week; try [mon, tue, wed, thu, fri]", shortened(wrong))
+	}
 	if len(c.Classes) == 0 || len(c.Classes) > mostClasses {
 		w.fail(on("classes"), "a carrier takes between 1 and %d classes, the cheapest first", mostClasses)
 		return
@@ -237,6 +228,7 @@ func (w *carrierCheck) carrier(c Carrier) {
 		}
 		w.limits(at, class.Limits)
 		w.surcharge(at, class.Surcharge)
+		w.days(append(at[:len(at):len(at)], "days"), class.Days)
 		w.prices(at, class.Prices, measure.Mass(class.Limits.Weight.Max))
 	}
 	if c.Measuring.Side < 0 || c.Measuring.Thickness < 0 || c.Measuring.Weight < 0 {
@@ -281,7 +273,21 @@ func (w *carrierCheck) prices(at []any, p *Prices, most measure.Mass) {
 		if o.Name == "" {
 			w.fail(where, "another service needs a name; try First class")
 		}
+		w.days(append(where[:len(where):len(where)], "days"), o.Days)
 		w.steps(append(where, "steps"), o.Steps, most)
+	}
+}
+
+// mostDays bounds how long a piece is said to be on its way.
+const mostDays = 120
+
+func (w *carrierCheck) days(at []any, d *Days) {
+	switch {
+	case d == nil:
+	case d.Least < 0 || d.Most < 1 || d.Least > d.Most || d.Most > mostDays:
+		w.fail(at, "days go from the least to the most, up to %d; try {least: 2, most: 5, stated: \"2025-07-13\"}", mostDays)
+	case !isDay(d.Stated):
+		w.fail(append(at, "stated"), "%q is not a day; try 2025-07-13", shortened(d.Stated))
 	}
 }
 

@@ -59,6 +59,7 @@ type Offer struct {
 	Abroad bool
 	Price  measure.Money
 	Unsure bool
+	Days   *Days // how long it usually is on its way; nil where nothing is known
 }
 
 // Verdict is the cheapest class that takes a piece, and why.
@@ -206,7 +207,7 @@ func (v *Verdict) price(class *Class, weight measure.Mass, surcharged bool) {
 			continue
 		}
 		// Whether a surcharge is the same to other countries is not stated.
-		v.Others = append(v.Others, Offer{s.Name, s.Abroad, measure.Money(step.Price) + v.Surcharge, step.Check || s.Abroad && surcharged})
+		v.Others = append(v.Others, Offer{s.Name, s.Abroad, measure.Money(step.Price) + v.Surcharge, step.Check || s.Abroad && surcharged, s.Days})
 	}
 	at := -1
 	for i, o := range v.Others {

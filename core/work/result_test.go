@@ -18,7 +18,7 @@ var given = []reflect.Type{
 	reflect.TypeFor[brief.Brief](), reflect.TypeFor[brief.Sheet](), reflect.TypeFor[brief.Paper](), reflect.TypeFor[Memory](),
 	reflect.TypeFor[card.Fold](), reflect.TypeFor[blank.Style](), reflect.TypeFor[blank.Variant](), reflect.TypeFor[blank.Options](),
 	reflect.TypeFor[blank.Saying](), reflect.TypeFor[post.Carrier](), reflect.TypeFor[post.Class](), reflect.TypeFor[post.Prices](),
-	reflect.TypeFor[post.Service](), reflect.TypeFor[post.Surcharge](),
+	reflect.TypeFor[post.Service](), reflect.TypeFor[post.Days](), reflect.TypeFor[post.Surcharge](),
 }
 
 // naming are the fields that name a thing: an edge, a flap, a rule, a paper, a class.

@@ -59,6 +59,9 @@ func main() {
 	}
 }
 
+// set is the day the pictures are taken on, so that they show the same whenever that is.
+var set = api.Settings{Now: func() time.Time { return time.Date(2026, 11, 25, 12, 0, 0, 0, time.UTC) }}
+
 func run(out string) error {
 	dir, err := os.MkdirTemp("", "yellow-parcel-shots-")
 	if err != nil {
@@ -70,7 +73,7 @@ func run(out string) error {
 		return err
 	}
 	defer kept.Close()
-	if err := api.AddDemo(context.Background(), kept); err != nil {
+	if err := api.AddDemo(context.Background(), kept, set); err != nil {
 		return err
 	}
 	jobs, err := kept.List(context.Background(), "")
@@ -124,7 +127,7 @@ func serve(kept *store.Store) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	server := &http.Server{Handler: api.New(kept, pages, api.Settings{}), ReadHeaderTimeout: 10 * time.Second}
+	server := &http.Server{Handler: api.New(kept, pages, set), ReadHeaderTimeout: 10 * time.Second}
 	go func() { _ = server.Serve(listener) }()
 	return "http://" + listener.Addr().String(), nil
 }

@@ -62,6 +62,10 @@ export async function logFile(as: 'csv' | 'json') {
     ),
   )
 }
+/** Sittings and days for the post as a calendar file, of one kept job or of all that are due. */
+export async function calendarFile(job?: string) {
+  return blob(await ask(api.GET('/api/v1/calendar.ics', { params: { query: { job } }, parseAs: 'blob' })))
+}
 /** Brings entries in: a log document where it begins as one, else a table. */
 export const bringLog = (text: string) =>
   ask(

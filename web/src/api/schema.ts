@@ -21,6 +21,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due, and when it is made */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sittings and days for the post as a calendar file */
+        get: operations["takeCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/carriers": {
         parameters: {
             query?: never;
@@ -1030,6 +1064,39 @@ export interface components {
             x?: string;
             y?: string;
         };
+        CalendarBody: {
+            /** @description whole weeks, from this one; none where nothing is due */
+            days: components["schemas"]["CalendarDay"][];
+            jobs: components["schemas"]["DueJob"][];
+        };
+        CalendarDay: {
+            date: string;
+            /** @description as one says it */
+            day: string;
+            hand_ins: components["schemas"]["CalendarHandIn"][];
+            /**
+             * Format: int64
+             * @description of the month
+             */
+            number: number;
+            past: boolean;
+            sittings: components["schemas"]["CalendarSitting"][];
+            today: boolean;
+            weekday: string;
+        };
+        CalendarHandIn: {
+            job: string;
+            /** @enum {string} */
+            state: "good" | "look" | "stop";
+            title: string;
+        };
+        CalendarSitting: {
+            from: string;
+            job: string;
+            text: string;
+            title: string;
+            to: string;
+        };
         Card: {
             customary?: components["schemas"]["SizeHint"];
             /** @enum {string} */
@@ -1078,6 +1145,8 @@ export interface components {
         CarrierClass: {
             check: string;
             dated: string;
+            /** @description how long it usually is on its way, by service */
+            days: string[];
             /** @description what makes it cost more */
             extra: string[];
             id: string;
@@ -1413,6 +1482,20 @@ export interface components {
             /** @description RFC 3339 */
             since: string;
             step: string;
+        };
+        DueJob: {
+            /** @description YYYY-MM-DD */
+            due: string;
+            /** @description the last day to hand it in */
+            hand_in: string;
+            job: string;
+            sittings: components["schemas"]["Sitting"][];
+            /** @enum {string} */
+            state: "good" | "look" | "stop";
+            text: string;
+            title: string;
+            /** @description when it goes to the post, as one says it */
+            word: string;
         };
         Entry: {
             /** @description a catalogue identifier, or a measured width and height */
@@ -1965,9 +2048,11 @@ export interface components {
                 variant?: string;
             };
             board?: components["schemas"]["BoardSpec"];
+            by?: string;
             card?: components["schemas"]["CardSpec"];
             currency?: string;
             cuts?: string;
+            due?: string;
             /** @description a catalogue identifier, or a measured width and height */
             envelope?: string | {
                 height: string;
@@ -2000,6 +2085,7 @@ export interface components {
                 height: string;
                 width: string;
             };
+            sittings?: components["schemas"]["SittingSpec"];
             spoilage?: string;
             /** @description a catalogue identifier, or a measured width and height */
             stamp?: string | {
@@ -2029,9 +2115,13 @@ export interface components {
              */
             revision: number;
             ruler?: string;
+            /** @description when its maker sits down to it */
+            sittings?: components["schemas"]["SittingSpec"];
             stamps?: components["schemas"]["StampSpec"][];
             trimmer?: components["schemas"]["TrimmerSpec"];
             unit?: string;
+            /** @description of time, as Europe/Dublin; the server's own where absent */
+            zone?: string;
         };
         Label: {
             at: number[];
@@ -2541,6 +2631,31 @@ export interface components {
             label: string;
             width: components["schemas"]["Length"];
         };
+        Save: {
+            /** @enum {string} */
+            key: "fewer" | "longer" | "days" | "faster" | "later";
+            patch?: {
+                [key: string]: unknown;
+            };
+            text: string;
+        };
+        Schedule: {
+            /** @enum {string} */
+            by: "posted" | "in-hands";
+            /** @description the day of the last sitting; absent where the days run out */
+            done?: string;
+            /** @description YYYY-MM-DD */
+            due: string;
+            /** @description the last day to hand it in */
+            hand_in: string;
+            /** @description what it rests on */
+            notes: string[];
+            /** @description what would make it be in time */
+            saves: components["schemas"]["Save"][];
+            /** @enum {string} */
+            state: "good" | "look" | "stop";
+            text: string;
+        };
         Score: {
             at: components["schemas"]["Length"];
             /**
@@ -2665,6 +2780,25 @@ export interface components {
              */
             turn: number;
             width: components["schemas"]["Length"];
+        };
+        Sitting: {
+            /** @description YYYY-MM-DD */
+            date: string;
+            /** @description as one says it */
+            day: string;
+            /** @description time of day, 19:00 */
+            from: string;
+            /** Format: int64 */
+            minutes: number;
+            /** @description what of it is made */
+            text: string;
+            to: string;
+        };
+        SittingSpec: {
+            at?: string;
+            days?: string[];
+            /** Format: int64 */
+            minutes?: number;
         };
         Size: {
             height: components["schemas"]["Length"];
@@ -2794,6 +2928,9 @@ export interface components {
         StepsBody: {
             /** @description what the logbook suggests */
             learned: components["schemas"]["Learned"][];
+            schedule?: components["schemas"]["Schedule"];
+            /** @description when it is made, where it is said when it is due */
+            sittings: components["schemas"]["Sitting"][];
             steps: components["schemas"]["Step"][];
             supplies: components["schemas"]["Supplies"];
             time: components["schemas"]["Minutes"];
@@ -2827,6 +2964,10 @@ export interface components {
         };
         Summary: {
             drawing?: components["schemas"]["Drawing"];
+            /** @description when it goes to the post, as one says it */
+            due?: string;
+            /** @enum {string} */
+            due_state?: "good" | "look" | "stop";
             figure: string;
             id: string;
             /** Format: int64 */
@@ -2917,9 +3058,13 @@ export interface components {
             /** @description what a minute's work costs */
             minute?: string;
             ruler?: string;
+            /** @description when its maker sits down to it */
+            sittings?: components["schemas"]["SittingSpec"];
             stamps?: components["schemas"]["StampSpec"][];
             trimmer?: components["schemas"]["TrimmerSpec"];
             unit?: string;
+            /** @description of time, as Europe/Dublin; the server's own where absent */
+            zone?: string;
         };
         ToolsConflict: {
             /**
@@ -3074,10 +3219,14 @@ export interface components {
             /** @description why the first blank is the one to make */
             reasons: string[];
             ruler: string;
+            /** @description whether that is in time, and what would save it */
+            schedule?: components["schemas"]["Schedule"];
             /** @description where ways of making the same style disagree, and what the proofs say */
             schools: string[];
             /** @description what the sheet gives of the cards sold for envelopes */
             sells?: components["schemas"]["SoldCard"][];
+            /** @description when the batch is made, where it is said when it is due */
+            sittings?: components["schemas"]["Sitting"][];
             /**
              * Format: int64
              * @description ruler marks by which a skipped step widens a border
@@ -3143,6 +3292,87 @@ export interface operations {
             };
             /** @description Error */
             default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    takeCalendar: {
+        parameters: {
+            query?: {
+                /** @description one kept job; all that are due where absent */
+                job?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -58,6 +58,7 @@ defineEmits<{ open: []; keep: [effective: string, prices: string[]]; leave: [] }
       Prices from {{ of.dated }}{{ of.stale ? ', more than a year old' : ''
       }}{{ of.check ? `; ${of.check}` : '' }}.
     </p>
+    <p v-for="d in of.days" :key="d" data-testid="class-days">{{ d }}</p>
     <p>{{ of.note }}</p>
   </section>
 </template>

@@ -63,7 +63,7 @@ export const stations: Station[] = [
     key: 'bench',
     name: 'Bench',
     load: () => import('@/stations/bench/BenchStation.vue'),
-    asks: ['extras', 'notes'],
+    asks: ['extras', 'notes', 'due', 'by', 'sittings'],
   }),
 ]
 

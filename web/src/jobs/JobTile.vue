@@ -31,6 +31,13 @@ defineEmits<{ copy: []; remove: []; pick: [] }>()
       <p class="figure-line">
         <FigureText class="big" :text="of.figure" /><span class="count">make {{ of.quantity || 1 }}</span>
       </p>
+      <p v-if="of.due" class="due" data-testid="job-due">
+        <StateMark v-if="of.due_state === 'stop'" state="stop" word="too late" /><StateMark
+          v-else
+          :state="of.due_state ?? 'look'"
+          :word="of.due"
+        /><span v-if="of.due_state === 'stop'">{{ of.due }}</span>
+      </p>
       <p class="says"><StateMark :state="of.state" :word="of.word" /><FigureText prose :text="of.text" /></p>
     </router-link>
     <div class="tools">
@@ -120,6 +127,12 @@ h2 {
 .count {
   color: var(--muted);
   font-size: 14px;
+}
+.due {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  font-size: 13.5px;
 }
 .says {
   font-size: 13.5px;

@@ -13,6 +13,7 @@ import JobTile from './JobTile.vue'
 
 const MakingList = defineAsyncComponent(() => import('./MakingList.vue'))
 const GangList = defineAsyncComponent(() => import('./GangList.vue'))
+const CalendarStrip = defineAsyncComponent(() => import('./CalendarStrip.vue'))
 const TogetherBar = defineAsyncComponent(() => import('./TogetherBar.vue'))
 
 const router = useRouter()
@@ -132,6 +133,7 @@ async function demo() {
     </p>
 
     <MakingList v-if="!search" />
+    <CalendarStrip v-if="!search" :key="jobs?.map((j) => j.due).join()" />
     <GangList v-if="!search" />
     <main v-if="jobs?.length" id="main" class="grid">
       <JobTile

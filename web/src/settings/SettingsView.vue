@@ -8,6 +8,7 @@ import TextField from '@/ui/TextField.vue'
 import BoardSettings from './BoardSettings.vue'
 import PhoneSettings from './PhoneSettings.vue'
 import ScreenSettings from './ScreenSettings.vue'
+import SittingSettings from './SittingSettings.vue'
 import { usePreferences } from './preferences'
 import { useSettings } from './settings'
 
@@ -120,6 +121,7 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
           @change="(text) => change((t) => ({ ...t, mat: text || undefined }))"
         />
       </section>
+      <SittingSettings />
       <ScreenSettings />
       <PhoneSettings />
       <section>

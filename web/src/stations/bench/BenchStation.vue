@@ -9,6 +9,7 @@ import { useStation } from '@/stations/station'
 import StationLayout from '@/stations/StationLayout.vue'
 import LearnedNote from '@/stations/LearnedNote.vue'
 import BeginMaking from './BeginMaking.vue'
+import DuePanel from './DuePanel.vue'
 import StepList from './StepList.vue'
 import SupplyList from './SupplyList.vue'
 
@@ -59,6 +60,7 @@ function toggle(extra: string) {
         :ready="jobs.saveNow"
         :disabled="!found || !jobs.fresh || id === 'new'"
       />
+      <DuePanel v-if="found" :id="id" :schedule="found.schedule" :sittings="found.sittings" />
       <fieldset>
         <legend class="small-caps">Made besides</legend>
         <label v-for="e in extras" :key="e.id"
@@ -110,6 +112,7 @@ function toggle(extra: string) {
 }
 fieldset {
   border: 0;
+  padding: 0;
   display: grid;
   gap: 4px;
 }

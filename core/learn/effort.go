@@ -1,0 +1,78 @@
+package learn
+
+import (
+	"math"
+	"slices"
+
+	"yellow-parcel/core/calendar"
+)
+
+// Effort is what some work takes by the usual minutes: of hands by kind of step, the
+// upper end of that, and what is waited for besides, while something dries.
+type Effort struct {
+	Kinds []Usual `json:"kinds"`
+	High  float64 `json:"high"`
+	Wait  float64 `json:"wait"`
+}
+
+// Usual is the usual minutes of a kind of step.
+type Usual struct {
+	Kind    string  `json:"kind"`
+	Minutes float64 `json:"minutes"`
+}
+
+// Add adds a step of hands: its usual minutes, likely and at the upper end.
+func (e *Effort) Add(kind string, likely, high float64) {
+	e.High += high
+	i := slices.IndexFunc(e.Kinds, func(u Usual) bool { return u.Kind == kind })
+	if i < 0 {
+		i, e.Kinds = len(e.Kinds), append(e.Kinds, Usual{Kind: kind})
+	}
+	e.Kinds[i].Minutes += likely
+}
+
+// Likely is the usual minutes of hands together.
+func (e Effort) Likely() float64 {
+	sum := 0.0
+	for _, u := range e.Kinds {
+		sum += u.Minutes
+	}
+	return sum
+}
+
+// Pace is how long hands take by a maker's own pace, and from how many noted steps of
+// these kinds; none where nothing is noted.
+func (e Effort) Pace(b *Book) (low, likely, high float64, noted int) {
+	if b == nil {
+		return 0, 0, 0, 0
+	}
+	all := make([]Stretch, len(e.Kinds))
+	for i, u := range e.Kinds {
+		p := b.Paces[u.Kind]
+		noted += p.N
+		all[i] = Stretch{Pace: p, Usual: u.Minutes}
+	}
+	low, likely, high = Whole(all)
+	return low, likely, high, noted
+}
+
+// Upper is the upper end in minutes, waiting included: by a maker's own pace where
+// any of it is noted, by the usual minutes where none is.
+func (e Effort) Upper(b *Book) float64 {
+	if _, _, high, noted := e.Pace(b); noted > 0 {
+		return high + e.Wait
+	}
+	return e.High + e.Wait
+}
+
+// Efforts are what a making takes: of the one that is made all the way before anything
+// else is cut, and of the rest.
+type Efforts struct {
+	First Effort `json:"first"`
+	Rest  Effort `json:"rest"`
+}
+
+// Need is that in whole minutes, at the upper end.
+func (e Efforts) Need(b *Book) calendar.Need {
+	return calendar.Need{First: int(math.Ceil(e.First.Upper(b))), Rest: int(math.Ceil(e.Rest.Upper(b)))}
+}
