@@ -141,13 +141,25 @@ func asks(e *logbook.Entry, today string) string {
 	return fmt.Sprintf("Posted %d days ago: did it arrive?", now-posted)
 }
 
+// LogFilter picks entries by how they fitted, what happened, and whose post they went by.
+type LogFilter struct {
+	Fit     logbook.Fit     `query:"fit" maxLength:"40"`
+	Outcome logbook.Outcome `query:"outcome" maxLength:"40"`
+	Carrier string          `query:"carrier" maxLength:"60"`
+}
+
+func (f LogFilter) takes(e *logbook.Entry) bool {
+	return (f.Fit == "" || e.Fit == f.Fit) && (f.Outcome == "" || e.Outcome == f.Outcome) && (f.Carrier == "" || e.Carrier == f.Carrier)
+}
+
 func (s *service) log(ctx context.Context, in *struct {
 	Search string `query:"search" maxLength:"200"`
 	Making string `query:"making" maxLength:"64" doc:"the entries of one making"`
 	Asks   bool   `query:"asks" doc:"only those of which something is to be asked"`
+	LogFilter
 }) (*logOutput, error) {
 	most := mostListed + 1
-	if in.Asks || in.Making != "" {
+	if in.Asks || in.Making != "" || in.LogFilter != (LogFilter{}) {
 		most = 0
 	}
 	kept, err := s.store.Log(ctx, in.Search, most)
@@ -164,7 +176,7 @@ func (s *service) log(ctx context.Context, in *struct {
 		if err != nil {
 			return nil, err
 		}
-		if in.Asks && one.Asks == "" {
+		if in.Asks && one.Asks == "" || !in.takes(&one.Entry) {
 			continue
 		}
 		if len(out.Body.Entries) == mostListed {

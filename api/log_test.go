@@ -113,6 +113,11 @@ func TestTheLogIsWrittenSearchedAndCarriedAlong(t *testing.T) {
 	if call(t, "GET", base+"/log?search=kite", "", &log); len(log.Entries) != 2 || log.Entries[0].Entry.Title != "Kite for the fair" {
 		t.Errorf("%+v", log.Entries)
 	}
+	for query, want := range map[string]int{"fit=tight": 3, "fit=good": 0, "fit=tight&outcome=torn": 0, "fit=tight&carrier=us": 0, "search=kite&fit=tight": 2} {
+		if call(t, "GET", base+"/log?"+query, "", &log); len(log.Entries) != want {
+			t.Errorf("%s: %d entries", query, len(log.Entries))
+		}
+	}
 	_, _, csv := call(t, "GET", base+"/log.csv", "", nil)
 	_, _, doc := call(t, "GET", base+"/log.json", "", nil)
 	call(t, "DELETE", base+"/log/"+one.ID, "", nil)

@@ -149,6 +149,11 @@ func TestTheLogComesInAndGoesOut(t *testing.T) {
 	s.page.MustElement(id("log-search") + " input").MustFocus()
 	s.types("harbour")
 	s.reads("log-row", "Harbour map")
+	s.find(id("log-by-fit")).MustFocus()
+	s.types("tight")
+	s.reads("log-none", "No such entry has “harbour” in it.")
+	s.click("log-all")
+	s.reads("log-row", "Kite card")
 	wait := s.page.Browser().MustWaitDownload()
 	s.click("log-csv")
 	if file := string(wait()); !strings.HasPrefix(file, "date,title,") || !strings.Contains(file, "2026-01-15,Kite card") {

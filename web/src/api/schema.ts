@@ -4630,6 +4630,9 @@ export interface operations {
                 making?: string;
                 /** @description only those of which something is to be asked */
                 asks?: boolean;
+                fit?: string;
+                outcome?: string;
+                carrier?: string;
             };
             header?: never;
             path?: never;

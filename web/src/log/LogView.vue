@@ -9,7 +9,7 @@ import {
   mdiUpload,
 } from '@mdi/js'
 import { useTitle, watchDebounced } from '@vueuse/core'
-import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, ask, type LogBody, type LogRecord } from '@/api/client'
 import { bringLog, logFile, takeFile, textOf } from '@/api/files'
 import { retrying } from '@/api/retry'
@@ -22,6 +22,8 @@ import LogPictures from './LogPictures.vue'
 useTitle('Logbook · Yellow Parcel')
 const log = shallowRef<LogBody>()
 const search = ref('')
+const fit = ref('')
+const outcome = ref('')
 const away = ref(false)
 const said = ref('')
 const draft = ref<{ of?: LogRecord }>()
@@ -32,7 +34,8 @@ let asked = 0
 
 async function load() {
   const mine = ++asked
-  const reply = await ask(api.GET('/api/v1/log', { params: { query: { search: search.value } } }))
+  const query = { search: search.value, fit: fit.value, outcome: outcome.value }
+  const reply = await ask(api.GET('/api/v1/log', { params: { query } }))
   if (mine !== asked) return
   away.value = reply.away
   if (reply.data) log.value = reply.data
@@ -42,6 +45,11 @@ async function load() {
 onMounted(load)
 onBeforeUnmount(retry.stop)
 watchDebounced(search, load, { debounce: 150 })
+watch([fit, outcome], load)
+const narrowed = computed(() => !!(search.value || fit.value || outcome.value))
+function showAll() {
+  search.value = fit.value = outcome.value = ''
+}
 
 async function remove(r: LogRecord) {
   const reply = await ask(api.DELETE('/api/v1/log/{id}', { params: { path: { id: r.id } } }))
@@ -133,10 +141,29 @@ const today = new Date().toLocaleDateString('sv')
         @close="draft = undefined"
       />
       <LogPictures
-        v-if="log && !search"
+        v-if="log && !narrowed"
         :key="log.entries.length"
         :unit="log.entries[0]?.entry.unit === 'mm' ? 'mm' : 'in'"
       />
+      <p v-if="log && (narrowed || log.entries.length > 1)" class="filters">
+        <label
+          >Fitted
+          <select v-model="fit" data-testid="log-by-fit">
+            <option value="">anyhow</option>
+            <option v-for="f in log.fits" :key="f" :value="f">{{ f }}</option>
+          </select></label
+        >
+        <label
+          >What happened
+          <select v-model="outcome" data-testid="log-by-outcome">
+            <option value="">anything</option>
+            <option v-for="o in log.outcomes" :key="o" :value="o">{{ o }}</option>
+          </select></label
+        >
+        <v-btn v-if="narrowed" size="small" variant="outlined" data-testid="log-all" @click="showAll"
+          >Show all</v-btn
+        >
+      </p>
       <div v-if="log?.entries.length" class="scroll" tabindex="0" role="group" aria-label="Entries">
         <table>
           <thead>
@@ -189,10 +216,12 @@ const today = new Date().toLocaleDateString('sv')
           </tbody>
         </table>
       </div>
-      <p v-else-if="log" class="empty">
+      <p v-else-if="log" class="empty" data-testid="log-none">
         {{
-          search
-            ? `No entry has “${search}” in it.`
+          narrowed
+            ? search
+              ? `No such entry has “${search}” in it.`
+              : 'There is no such entry.'
             : 'Nothing here yet. A making that is finished writes its entry; what was made elsewhere can be written by hand.'
         }}
       </p>
@@ -216,6 +245,21 @@ const today = new Date().toLocaleDateString('sv')
 .search {
   max-width: 260px;
   min-width: 180px;
+}
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+}
+.filters select {
+  color: var(--text);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 6px 8px;
+  min-height: 36px;
+  font-weight: 600;
 }
 .scroll {
   position: relative;

@@ -15,7 +15,7 @@ const { jobs, job, pick } = useStation('bench')
 const FEW = 4
 const whole = ref(false)
 const shown = computed(() => (whole.value ? props.sittings : props.sittings.slice(0, FEW)))
-const words = { good: 'in time', look: 'just in time', stop: 'too late' }
+const words = { good: 'in time', look: 'just in time', stop: '' }
 const ways = [
   { id: 'posted', name: 'Posted' },
   { id: 'in-hands', name: 'In hands' },
@@ -61,7 +61,8 @@ async function take() {
         <StateMark :state="schedule.state" :word="words[schedule.state]" />&ensp;
         <FigureText prose :text="schedule.text" />
       </p>
-      <ul v-if="schedule.saves.length" class="saves" aria-label="What would save it">
+      <h3 v-if="schedule.saves.length" id="saves-head" class="small-caps">What would save it</h3>
+      <ul v-if="schedule.saves.length" class="saves" aria-labelledby="saves-head">
         <li v-for="s in schedule.saves" :key="s.key" :data-testid="`save-${s.key}`">
           <FigureText prose :text="s.text" />
           <v-btn
