@@ -62,7 +62,8 @@ function stopPicking() {
 async function duplicate(j: Summary) {
   const from = await ask(api.GET('/api/v1/jobs/{id}', { params: { path: { id: j.id } } }))
   if (!worked('There is no copy.', from) || !from.data) return
-  const body = { ...from.data.job, title: `${from.data.job.title || 'Untitled'}, copy` }
+  // It is for another day.
+  const body = { ...from.data.job, due: undefined, title: `${from.data.job.title || 'Untitled'}, copy` }
   const made = await ask(api.POST('/api/v1/jobs', { body }))
   if (worked('There is no copy.', made) && made.data)
     await router.push({ name: 'job', params: { id: made.data.id } })

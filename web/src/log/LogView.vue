@@ -1,22 +1,15 @@
 <script setup lang="ts">
-import {
-  mdiArrowLeft,
-  mdiDownload,
-  mdiMagnify,
-  mdiPencil,
-  mdiPlus,
-  mdiTrashCanOutline,
-  mdiUpload,
-} from '@mdi/js'
+import { mdiArrowLeft, mdiDownload, mdiMagnify, mdiPlus, mdiUpload } from '@mdi/js'
 import { useTitle, watchDebounced } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, ask, type LogBody, type LogRecord } from '@/api/client'
 import { bringLog, logFile, takeFile, textOf } from '@/api/files'
 import { retrying } from '@/api/retry'
 import { worked } from '@/app/notice'
-import FigureText from '@/ui/FigureText.vue'
+import LogFilters from './LogFilters.vue'
 import LogForm from './LogForm.vue'
 import LogPictures from './LogPictures.vue'
+import LogTable from './LogTable.vue'
 
 /** What was made, how it fitted and what became of it. */
 useTitle('Logbook · Yellow Parcel')
@@ -145,77 +138,20 @@ const today = new Date().toLocaleDateString('sv')
         :key="log.entries.length"
         :unit="log.entries[0]?.entry.unit === 'mm' ? 'mm' : 'in'"
       />
-      <p v-if="log && (narrowed || log.entries.length > 1)" class="filters">
-        <label
-          >Fitted
-          <select v-model="fit" data-testid="log-by-fit">
-            <option value="">anyhow</option>
-            <option v-for="f in log.fits" :key="f" :value="f">{{ f }}</option>
-          </select></label
-        >
-        <label
-          >What happened
-          <select v-model="outcome" data-testid="log-by-outcome">
-            <option value="">anything</option>
-            <option v-for="o in log.outcomes" :key="o" :value="o">{{ o }}</option>
-          </select></label
-        >
-        <v-btn v-if="narrowed" size="small" variant="outlined" data-testid="log-all" @click="showAll"
-          >Show all</v-btn
-        >
-      </p>
-      <div v-if="log?.entries.length" class="scroll" tabindex="0" role="group" aria-label="Entries">
-        <table>
-          <thead>
-            <tr>
-              <th>Made</th>
-              <th>What</th>
-              <th class="number">Cards</th>
-              <th class="number">Thick</th>
-              <th>In</th>
-              <th>Fitted</th>
-              <th class="number">Spoiled</th>
-              <th class="number">Took</th>
-              <th>Posted</th>
-              <th>What happened</th>
-              <th><span class="visually-hidden">Change</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="r in log.entries" :key="r.id" data-testid="log-row">
-              <td class="date">{{ r.entry.date }}</td>
-              <td>
-                <strong>{{ r.entry.title || 'Untitled' }}</strong>
-                <span v-if="r.entry.notes" class="quiet">{{ r.entry.notes }}</span>
-              </td>
-              <td class="number">{{ r.entry.made }}</td>
-              <td class="number"><FigureText prose :text="r.entry.thickness ?? ''" /></td>
-              <td>{{ r.entry.envelope }}</td>
-              <td>{{ r.entry.fit }}</td>
-              <td class="number">{{ r.spoiled }}</td>
-              <td class="number">{{ r.took }}</td>
-              <td class="date">{{ r.entry.posted }}</td>
-              <td>{{ r.entry.outcome ?? r.asks }}</td>
-              <td class="row-tools">
-                <v-btn
-                  :icon="mdiPencil"
-                  size="x-small"
-                  :aria-label="`Correct ${r.entry.title}`"
-                  data-testid="log-edit"
-                  @click="draft = { of: r }"
-                />
-                <v-btn
-                  :icon="mdiTrashCanOutline"
-                  size="x-small"
-                  :aria-label="`Put ${r.entry.title} aside`"
-                  data-testid="log-remove"
-                  @click="remove(r)"
-                />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LogFilters
+        v-if="log && (narrowed || log.entries.length > 1)"
+        v-model:fit="fit"
+        v-model:outcome="outcome"
+        :words="log"
+        :narrowed="narrowed"
+        @all="showAll"
+      />
+      <LogTable
+        v-if="log?.entries.length"
+        :entries="log.entries"
+        @correct="(r) => (draft = { of: r })"
+        @remove="remove"
+      />
       <p v-else-if="log" class="empty" data-testid="log-none">
         {{
           narrowed
@@ -245,31 +181,6 @@ const today = new Date().toLocaleDateString('sv')
 .search {
   max-width: 260px;
   min-width: 180px;
-}
-.filters {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
-  align-items: center;
-}
-.filters select {
-  color: var(--text);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  padding: 6px 8px;
-  min-height: 36px;
-  font-weight: 600;
-}
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-.date {
-  white-space: nowrap;
-}
-td .quiet {
-  display: block;
 }
 .new {
   background: var(--parcel);
