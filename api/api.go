@@ -81,6 +81,9 @@ type (
 	}
 )
 
+// mostSent is how many bytes an operation takes that reads no document or file.
+const mostSent = 64 << 10
+
 // register puts every operation on the API.
 func register(a huma.API, s *service) {
 	describeDocuments(a.OpenAPI().Components.Schemas)
@@ -90,7 +93,7 @@ func register(a huma.API, s *service) {
 		"application/json": {Schema: schemas.Schema(reflect.TypeFor[job.Job](), true, "Job")},
 	}}
 	op := func(method, path, id, summary string, takesJob bool, errors ...int) huma.Operation {
-		o := huma.Operation{Method: method, Path: base + path, OperationID: id, Summary: summary, Errors: errors}
+		o := huma.Operation{Method: method, Path: base + path, OperationID: id, Summary: summary, Errors: errors, MaxBodyBytes: mostSent}
 		if takesJob {
 			// The job is checked by the plan itself, which names each field in a maker's words.
 			o.MaxBodyBytes, o.SkipValidateBody = job.MaxSize+1, true

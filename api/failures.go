@@ -2,17 +2,25 @@ package api
 
 import (
 	"context"
+	"errors"
 	"log/slog"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
+
+	"yellow-parcel/core/measure"
 )
 
 // What goes wrong in here is no business of a client's: the log says what, the
 // answer says only that it did. Nothing of a job goes into the log.
 func init() {
+	said := huma.NewError
+	huma.NewError = func(status int, message string, errs ...error) huma.StatusError {
+		return said(status, message, few(errs)...)
+	}
 	plain := huma.NewErrorWithContext
 	huma.NewErrorWithContext = func(ctx huma.Context, status int, message string, errs ...error) huma.StatusError {
 		if status < http.StatusInternalServerError {
@@ -32,6 +40,32 @@ func init() {
 		}
 		return plain(ctx, status, "Something went wrong here. Nothing that was kept is lost; try again.")
 	}
+}
+
+// How much is said of what is wrong: more would help nobody, and what came in may
+// be large.
+const (
+	mostErrors   = 20
+	mostLocation = 120 // letters
+	mostMessage  = 600
+)
+
+// few are the first of what is wrong, without what was sent.
+func few(errs []error) []error {
+	all := len(errs)
+	errs = slices.Clone(errs[:min(all, mostErrors)])
+	for i, err := range errs {
+		var detail huma.ErrorDetailer
+		if !errors.As(err, &detail) {
+			continue
+		}
+		d := detail.ErrorDetail()
+		errs[i] = &huma.ErrorDetail{Location: measure.Shorten(d.Location, mostLocation), Message: measure.Shorten(d.Message, mostMessage)}
+	}
+	if all > mostErrors {
+		errs = append(errs, &huma.ErrorDetail{Message: "There are more; put these right first."})
+	}
+	return errs
 }
 
 // logged writes down the requests that failed, by the address's pattern: what is

@@ -85,7 +85,9 @@ func registerMakings(a huma.API, s *service, op operation) {
 	huma.Register(a, op("POST", "/makings", "beginMaking", "Begin making a kept job, or a kept gang", false, 404, 422), s.begin)
 	huma.Register(a, op("GET", "/makings/{id}", "getMaking", "A making as it stands", false, 404), s.making)
 	huma.Register(a, op("GET", "/makings/{id}/drawings", "makingDrawings", "The drawings of one of its plans; they never change", false, 404), s.makingDrawings)
-	huma.Register(a, op("POST", "/makings/{id}/events", "tellMaking", "What happened, each event once", false, 404, 409, 422), s.tell)
+	tell := op("POST", "/makings/{id}/events", "tellMaking", "What happened, each event once", false, 404, 409, 422)
+	tell.MaxBodyBytes = 1 << 20 // a whole afternoon without a line
+	huma.Register(a, tell, s.tell)
 	huma.Register(a, op("DELETE", "/makings/{id}", "removeMaking", "Put a making aside", false, 404), s.removeMaking)
 	huma.Register(a, op("POST", "/makings/{id}/restore", "restoreMaking", "Bring a making back that was put aside", false, 404), s.restoreMaking)
 	sheet := op("GET", "/makings/{id}/sheet", "makingSheet", "The bench sheet, with boxes to tick", false, 404)
