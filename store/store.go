@@ -5,27 +5,12 @@ package store
 import (
 	"context"
 	"database/sql"
-	"embed"
 	"errors"
-	"fmt"
-	"io/fs"
-	"net/url"
-	"os"
-	"path/filepath"
 	"strings"
 	"time"
 
 	"github.com/google/uuid"
-	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the driver
 )
-
-//go:embed migrations/*.sql
-var migrations embed.FS
-
-// FileName is the database's name inside a data folder.
-const FileName = "yellow-parcel.db"
 
 // Errors a caller tells apart.
 var (
@@ -55,44 +40,6 @@ type Job struct {
 	Updated string         `db:"updated"`
 	Removed sql.NullString `db:"removed"`
 }
-
-// Store is an open data file.
-type Store struct{ db *sqlx.DB }
-
-// Open opens, or makes, the data file in a folder and brings it up to date.
-func Open(dir string) (*Store, error) {
-	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return nil, err
-	}
-	query := url.Values{"_txlock": {"immediate"}, "_pragma": {
-		"foreign_keys(1)", "busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)",
-	}}
-	file := url.URL{Scheme: "file", Opaque: url.PathEscape(filepath.Join(dir, FileName)), RawQuery: query.Encode()}
-	db, err := sqlx.Open("sqlite", file.String())
-	if err != nil {
-		return nil, err
-	}
-	if err := migrate(db.DB); err != nil {
-		return nil, errors.Join(err, db.Close())
-	}
-	return &Store{db}, nil
-}
-
-func migrate(db *sql.DB) error {
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return err
-	}
-	steps, err := goose.NewProvider(goose.DialectSQLite3, db, files)
-	if err != nil {
-		return err
-	}
-	_, err = steps.Up(context.Background())
-	return err
-}
-
-// Close closes the data file.
-func (s *Store) Close() error { return s.db.Close() }
 
 // Create keeps a new job at revision 1. One that came before by the same edit is
 // the same job: its answer was lost on the way.
@@ -227,15 +174,6 @@ func some(result sql.Result) error {
 	if err == nil && n == 0 {
 		err = ErrNotFound
 	}
-	return err
-}
-
-// Backup writes a whole, consistent copy of the data file; the file must not exist yet.
-func (s *Store) Backup(ctx context.Context, file string) error {
-	if _, err := os.Stat(file); err == nil {
-		return fmt.Errorf("%s is there already", file)
-	}
-	_, err := s.db.ExecContext(ctx, `VACUUM INTO ?`, file)
 	return err
 }
 

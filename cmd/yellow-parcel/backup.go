@@ -2,7 +2,6 @@ package main
 
 import (
 	"context"
-	"errors"
 	"fmt"
 
 	"yellow-parcel/store"
@@ -15,13 +14,27 @@ type backupCommand struct {
 
 // Run writes a whole, consistent copy.
 func (c *backupCommand) Run(ctx context.Context, s streams) error {
-	kept, err := store.Open(c.Data)
-	if err != nil {
-		return err
-	}
-	if err := errors.Join(kept.Backup(ctx, c.File), kept.Close()); err != nil {
+	if err := store.BackupOf(ctx, c.Data, c.File); err != nil {
 		return err
 	}
 	fmt.Fprintln(s.out, "Copied to", c.File)
+	return nil
+}
+
+type restoreCommand struct {
+	Data string `default:"yellow-parcel-data" help:"Folder the data file lives in; no server may have it open." type:"path"`
+	File string `arg:"" help:"The copy to put in its place." type:"existingfile"`
+}
+
+// Run puts a copy in the data file's place, and keeps what was there.
+func (c *restoreCommand) Run(ctx context.Context, s streams) error {
+	kept, err := store.Restore(ctx, c.Data, c.File)
+	if kept != "" {
+		fmt.Fprintln(s.out, "What was there is kept as", kept)
+	}
+	if err != nil {
+		return err
+	}
+	fmt.Fprintln(s.out, "Restored from", c.File)
 	return nil
 }

@@ -50,5 +50,5 @@ func openKept(dir string) (*store.Store, error) {
 	if _, err := os.Stat(filepath.Join(dir, store.FileName)); err != nil {
 		return nil, job.Problems{{Field: "data", Text: fmt.Sprintf("there is no data in %s", dir)}}
 	}
-	return store.Open(dir)
+	return store.Read(dir)
 }

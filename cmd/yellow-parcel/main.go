@@ -34,6 +34,7 @@ type commands struct {
 	Log      logCommand      `cmd:"" help:"Print the logbook."`
 	Calendar calendarCommand `cmd:"" help:"Print when what is due is made, as an iCalendar file."`
 	Backup   backupCommand   `cmd:"" help:"Copy the data file while the application runs."`
+	Restore  restoreCommand  `cmd:"" help:"Put a copy in the data file's place; what it replaces is kept."`
 	OpenAPI  openAPICommand  `cmd:"" name:"openapi" help:"Print the API's description."`
 }
 
@@ -52,14 +53,18 @@ func main() {
 
 // run carries out a command line and gives its exit code: 2 for bad input, a line per problem.
 func run(ctx context.Context, args []string, s streams) int {
+	asked := false
 	parser, err := kong.New(&commands{}, kong.Name("yellow-parcel"), kong.UsageOnError(),
-		kong.Writers(s.out, s.err), kong.BindTo(ctx, (*context.Context)(nil)), kong.Bind(s), kong.Exit(func(int) {}),
+		kong.Writers(s.out, s.err), kong.BindTo(ctx, (*context.Context)(nil)), kong.Bind(s), kong.Exit(func(int) { asked = true }),
 		kong.Vars{"formats": strings.Join(draw.FormatNames(), ", "), "parts": strings.Join(draw.Parts(), ", ")})
 	if err != nil {
 		fmt.Fprintln(s.err, err)
 		return exitFailed
 	}
 	parsed, err := parser.Parse(args)
+	if asked {
+		return 0 // for help, which was given
+	}
 	if err != nil {
 		fmt.Fprintln(s.err, err)
 		return exitBadInput

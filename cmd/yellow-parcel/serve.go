@@ -8,6 +8,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"syscall"
 	"time"
 
 	"yellow-parcel/api"
@@ -51,14 +52,19 @@ func (f listenFlags) serve(ctx context.Context, s streams, dir string, ready fun
 
 // check refuses an address others can reach while there is no passcode to keep them out.
 func (f listenFlags) check() error {
-	host, _, err := net.SplitHostPort(f.Listen)
-	if err != nil {
+	if _, _, err := net.SplitHostPort(f.Listen); err != nil {
 		return job.Problems{{Field: "listen", Text: fmt.Sprintf("%q is not an address; try 127.0.0.1:8080", f.Listen)}}
 	}
-	if host == "localhost" || net.ParseIP(host).IsLoopback() || len(f.Passcode) >= 8 {
+	if f.alone() || len(f.Passcode) >= 8 {
 		return nil
 	}
 	return job.Problems{{Field: "passcode", Text: "others can reach " + f.Listen + "; give a passcode of at least 8 letters, or listen on 127.0.0.1:8080"}}
+}
+
+// alone tells an address that only this machine reaches.
+func (f listenFlags) alone() bool {
+	host, _, err := net.SplitHostPort(f.Listen)
+	return err == nil && (host == "localhost" || net.ParseIP(host).IsLoopback())
 }
 
 func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) error {
@@ -67,8 +73,11 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 		return err
 	}
 	listener, err := net.Listen("tcp", f.Listen)
-	if err != nil {
-		return err
+	switch {
+	case errors.Is(err, syscall.EADDRINUSE):
+		return job.Problems{{Field: "listen", Text: f.Listen + " is in use, perhaps by another Yellow Parcel; stop that one, or give another address with --listen"}}
+	case err != nil:
+		return job.Problems{{Field: "listen", Text: f.Listen + " cannot be listened on (" + err.Error() + "); try --listen 127.0.0.1:8080"}}
 	}
 	server := &http.Server{
 		Handler:           api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String()}),
@@ -78,7 +87,7 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 	log := slog.New(slog.NewTextHandler(s.err, nil))
 	slog.SetDefault(log)
 	log.Info("serving", "address", listener.Addr().String(), "passcode", f.Passcode != "")
-	if f.Passcode != "" {
+	if f.Passcode != "" && !f.alone() {
 		fmt.Fprintln(s.out, "Others on the network can reach it with the passcode.")
 	}
 	done := make(chan error, 1)

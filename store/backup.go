@@ -1,0 +1,134 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"time"
+)
+
+// partEnd ends the name of a copy being made, so that one half made is never taken for one.
+const partEnd = ".part"
+
+// Backup writes a whole, consistent copy of the data file that its owner alone can
+// read; the file must not exist yet, and is there only once it was found whole.
+func (s *Store) Backup(ctx context.Context, file string) error {
+	if _, err := os.Lstat(file); err == nil {
+		return &Fault{file, "is there already", "give another name", nil}
+	}
+	return s.copyTo(ctx, file, os.Link)
+}
+
+// copyTo writes a copy beside a name and gives it that name, as give does.
+func (s *Store) copyTo(ctx context.Context, file string, give func(from, to string) error) error {
+	part, err := os.CreateTemp(filepath.Dir(file), filepath.Base(file)+".*"+partEnd)
+	if err != nil {
+		return fault(file, err)
+	}
+	defer os.Remove(part.Name())
+	if err := part.Close(); err != nil {
+		return fault(file, err)
+	}
+	// SQLite writes into an empty file, and leaves it its owner's alone.
+	if _, err := s.db.ExecContext(ctx, `VACUUM INTO ?`, part.Name()); err != nil {
+		return fault(file, err)
+	}
+	if err := Verify(ctx, part.Name()); err != nil {
+		return fault(file, err)
+	}
+	if err := syncFile(part.Name()); err != nil {
+		return fault(file, err)
+	}
+	if err := give(part.Name(), file); err != nil {
+		return fault(file, err)
+	}
+	return syncFile(filepath.Dir(file))
+}
+
+// BackupOf is Backup of a folder's data file, of whatever version it is; a server
+// may have it open.
+func BackupOf(ctx context.Context, dir, file string) error {
+	s, err := reading(filepath.Join(dir, FileName))
+	if err != nil {
+		return err
+	}
+	return errors.Join(s.Backup(ctx, file), s.Close())
+}
+
+// Verify looks a data file through from end to end: it is one of ours, and whole.
+func Verify(ctx context.Context, file string) error {
+	s, err := reading(file)
+	if err != nil {
+		return err
+	}
+	var says string
+	has, err := version(s.db)
+	if err == nil {
+		err = s.db.GetContext(ctx, &says, `PRAGMA integrity_check(1)`)
+	}
+	switch err := errors.Join(err, s.Close()); {
+	case err != nil:
+		return fault(file, err)
+	case has == 0:
+		return &Fault{file, "is a database, but none of Yellow Parcel's", "give another file", nil}
+	case says != "ok":
+		return &Fault{file, "is damaged (" + says + ")", "give another copy", nil}
+	}
+	return nil
+}
+
+// Restore puts a copy in the place of a folder's data file, which no server may
+// have open. What it replaces is kept beside it; its name is given, empty where
+// there was nothing.
+func Restore(ctx context.Context, dir, from string) (kept string, err error) {
+	if err := Verify(ctx, from); err != nil {
+		return "", err
+	}
+	if err := notNewer(from); err != nil {
+		return "", err
+	}
+	if err := os.MkdirAll(dir, ownFolder); err != nil {
+		return "", fault(dir, err)
+	}
+	lock, err := locked(dir)
+	if err != nil {
+		return "", err
+	}
+	defer func() { err = errors.Join(err, lock.Unlock()) }()
+	file := filepath.Join(dir, FileName)
+	if kept, err = setAside(file); err != nil {
+		return "", err
+	}
+	source, err := reading(from)
+	if err != nil {
+		return kept, err
+	}
+	defer func() { err = errors.Join(err, source.Close()) }()
+	return kept, source.copyTo(ctx, file, func(part, name string) error {
+		// What the old file had yet to take over must not be read into the new one; it is kept beside it.
+		return errors.Join(gone(name+"-wal"), gone(name+"-shm"), os.Rename(part, name))
+	})
+}
+
+// setAside keeps a data file and what belongs to it under another name as well.
+func setAside(file string) (string, error) {
+	if _, err := os.Stat(file); errors.Is(err, fs.ErrNotExist) {
+		return "", nil
+	}
+	kept := file + ".before-" + time.Now().UTC().Format("20060102-150405")
+	for n := 2; ; n++ {
+		if _, err := os.Lstat(kept); errors.Is(err, fs.ErrNotExist) {
+			break
+		}
+		kept = fmt.Sprintf("%s.before-%s-%d", file, time.Now().UTC().Format("20060102-150405"), n)
+	}
+	for _, end := range []string{"", "-wal", "-shm"} {
+		if err := os.Link(file+end, kept+end); err != nil && !errors.Is(err, fs.ErrNotExist) {
+			return "", fault(kept, err)
+		}
+	}
+	return kept, syncFile(filepath.Dir(file))
+}
