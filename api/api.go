@@ -34,6 +34,7 @@ type service struct {
 	hub     *hub
 	set     Settings
 	taught  *taught
+	remaker *remaker
 }
 
 // nowIn is the time it is in a zone; where the server is, where that has no name.
@@ -73,8 +74,11 @@ type (
 	recordOutput  struct{ Body Record }
 	jobOutput     struct{ Body job.Job }
 	readingOutput struct{ Body document.Reading }
-	listOutput    struct{ Body []Summary }
-	fileOutput    struct {
+	listOutput    struct {
+		Link string `header:"Link" doc:"to the next part; none at the end"`
+		Body []Summary
+	}
+	fileOutput struct {
 		Type string `header:"Content-Type"`
 		Name string `header:"Content-Disposition"`
 		Body []byte
@@ -152,7 +156,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}, remaker: newRemaker()})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }

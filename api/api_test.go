@@ -32,9 +32,11 @@ func serve(t *testing.T, set Settings) (*httptest.Server, *store.Store) {
 		set.Now = func() time.Time { return harvest }
 	}
 	pages := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>the page")}, "assets/a.js": {Data: []byte("1")}}
-	server := httptest.NewServer(New(kept, pages, set))
+	app := New(kept, pages, set)
+	server := httptest.NewServer(app)
 	t.Cleanup(func() {
 		server.Close()
+		app.Close()
 		if err := kept.Close(); err != nil {
 			t.Error(err)
 		}
@@ -144,8 +146,8 @@ func TestDemoAndExport(t *testing.T) {
 	if status, _, text := call(t, "POST", server.URL+"/api/v1/demo", "", &list); status != 200 || len(list) != 6 || list[0].Drawing == nil {
 		t.Errorf("%d %.200s", status, text)
 	}
-	if all, _ := kept.List(context.Background(), ""); len(all) != 6 {
-		t.Errorf("%d jobs kept", len(all))
+	if all, _ := kept.List(context.Background(), "", 0, 9); len(all.Jobs) != 6 {
+		t.Errorf("%d jobs kept", len(all.Jobs))
 	}
 	status, header, text := call(t, "POST", server.URL+"/api/v1/export?as=svg&part=blank", lantern, nil)
 	if status != 200 || header.Get("Content-Type") != "image/svg+xml" || !strings.Contains(header.Get("Content-Disposition"), "blank.svg") || !strings.Contains(text, `id="cut"`) {

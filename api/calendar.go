@@ -106,10 +106,7 @@ func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
 	}
 	var all []laid
 	for _, j := range jobs {
-		kept, err := sight.shown(ctx, j)
-		if err != nil {
-			return nil, err
-		}
+		kept := sight.shown(j)
 		if kept.Dated == nil {
 			continue
 		}
@@ -132,6 +129,14 @@ func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
 	return all, nil
 }
 
+// settledDiary is the diary once every job in it is worked out by the rules of the moment.
+func (s *service) settledDiary(ctx context.Context, sight *sight) ([]laid, error) {
+	if err := s.settled(ctx, sight); err != nil {
+		return nil, err
+	}
+	return s.diary(ctx, sight)
+}
+
 // leftOf is what is left of a making.
 func (s *service) leftOf(ctx context.Context, id string) (learn.Efforts, error) {
 	m, err := s.opened(ctx, id)
@@ -149,7 +154,7 @@ func (s *service) before(ctx context.Context, id string) (left *learn.Efforts, t
 	if err != nil {
 		return nil, nil, err
 	}
-	all, err := s.diary(ctx, sight)
+	all, err := s.settledDiary(ctx, sight)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -185,7 +190,7 @@ func (s *service) calendar(ctx context.Context, _ *struct{}) (*calendarOutput, e
 	if err != nil {
 		return nil, err
 	}
-	all, err := s.diary(ctx, sight)
+	all, err := s.settledDiary(ctx, sight)
 	if err != nil {
 		return nil, err
 	}
@@ -254,7 +259,7 @@ func (s *service) writeCalendar(ctx context.Context, w io.Writer, id string) err
 	if err != nil {
 		return err
 	}
-	all, err := s.diary(ctx, sight)
+	all, err := s.settledDiary(ctx, sight)
 	if err != nil {
 		return err
 	}

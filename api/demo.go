@@ -19,9 +19,7 @@ func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
 	if err := AddDemo(ctx, s.store, s.set); err != nil {
 		return nil, err
 	}
-	return s.list(ctx, &struct {
-		Search string `query:"search" maxLength:"200"`
-	}{})
+	return s.list(ctx, &ListInput{Most: 60})
 }
 
 // AddDemo keeps the demonstration's jobs, the first of them changed last, and
@@ -35,14 +33,19 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings) error {
 		return err
 	}
 	ids := make([]string, len(jobs))
-	today, _ := calendar.Day(newService(kept, set).today(ctx)) // as a clock says it
+	s := newService(kept, set)
+	today, _ := calendar.Day(s.today(ctx)) // as a clock says it
 	for i := len(jobs) - 1; i >= 0; i-- {
 		one := demo.Dated(i, jobs[i], today)
 		text, err := json.Marshal(one)
 		if err != nil {
 			return err
 		}
-		made, err := kept.Create(ctx, store.Draft{Title: one.Title, Quantity: one.Quantity, Due: one.Due, Document: string(text)})
+		draft, err := s.draft(ctx, text, "")
+		if err != nil {
+			return err
+		}
+		made, err := kept.Create(ctx, draft)
 		if err != nil {
 			return err
 		}

@@ -44,6 +44,7 @@ type Summary struct {
 	Updated  string `json:"updated"`
 	Due      string `json:"due,omitempty" doc:"when it goes to the post, as one says it"`
 	DueState string `json:"due_state,omitempty" enum:"good,look,stop"`
+	Stale    bool   `json:"stale,omitempty" doc:"what is shown is being worked out anew"`
 	Shown
 }
 

@@ -46,7 +46,9 @@ func TestErrorsStaySmall(t *testing.T) {
 // Twenty of what is wrong are said; that there is more is said too.
 func TestTheFirstTwentyProblemsAreSaid(t *testing.T) {
 	server, _ := serve(t, Settings{})
-	var said struct{ Errors []struct{ Location, Message string } }
+	var said struct {
+		Errors []struct{ Location, Message string }
+	}
 	status, _, _ := call(t, "POST", server.URL+"/api/v1/shelf", unknownFields(23), &said)
 	if status != http.StatusUnprocessableEntity || len(said.Errors) != 21 {
 		t.Fatalf("%d: %d problems", status, len(said.Errors))

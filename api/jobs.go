@@ -4,6 +4,9 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"net/url"
+	"slices"
+	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -12,10 +15,15 @@ import (
 	"yellow-parcel/store"
 )
 
-func (s *service) list(ctx context.Context, in *struct {
-	Search string `query:"search" maxLength:"200"`
-}) (*listOutput, error) {
-	jobs, err := s.store.List(ctx, in.Search)
+// ListInput is which jobs a list has, and which part of it.
+type ListInput struct {
+	Search string `query:"search" maxLength:"200" doc:"words, or their beginnings; accents do not matter"`
+	After  int64  `query:"after" minimum:"0" doc:"the number after which the list goes on, as the answer's link to the next part has it"`
+	Most   int    `query:"most" minimum:"1" maximum:"200" default:"60" doc:"how many at once; what is due comes besides, at the beginning"`
+}
+
+func (s *service) list(ctx context.Context, in *ListInput) (*listOutput, error) {
+	page, err := s.store.List(ctx, in.Search, in.After, in.Most)
 	if err != nil {
 		return nil, err
 	}
@@ -23,24 +31,47 @@ func (s *service) list(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
+	out := &listOutput{Body: make([]Summary, len(page.Jobs))}
+	for i, j := range page.Jobs {
+		out.Body[i] = sight.summary(j)
+	}
+	if slices.ContainsFunc(out.Body, func(one Summary) bool { return one.Stale }) {
+		s.remade()
+	}
+	if page.Next != 0 {
+		out.Link = nextLink(in, page.Next)
+	}
+	return out, s.sayDue(ctx, sight, page.Jobs, out.Body)
+}
+
+// sayDue says of the jobs on a list that are due when they go to the post.
+func (s *service) sayDue(ctx context.Context, sight *sight, jobs []store.Job, list []Summary) error {
+	if !slices.ContainsFunc(jobs, func(j store.Job) bool { return j.Due != "" }) {
+		return nil
+	}
 	diary, err := s.diary(ctx, sight)
 	if err != nil {
-		return nil, err
+		return err
 	}
 	due := map[string]DueJob{}
 	for i := range diary {
 		due[diary[i].job.ID] = diary[i].dueJob(sight.day())
 	}
-	out := &listOutput{Body: make([]Summary, len(jobs))}
-	for i, j := range jobs {
-		if out.Body[i], err = sight.summary(ctx, j); err != nil {
-			return nil, err
-		}
-		if d, ok := due[j.ID]; ok {
-			out.Body[i].Due, out.Body[i].DueState = d.Word, d.State
+	for i := range list {
+		if d, ok := due[list[i].ID]; ok {
+			list[i].Due, list[i].DueState = d.Word, d.State
 		}
 	}
-	return out, nil
+	return nil
+}
+
+// nextLink is the link to the next part of a list, as its header has it.
+func nextLink(in *ListInput, next int64) string {
+	query := url.Values{"after": {strconv.FormatInt(next, 10)}, "most": {strconv.Itoa(in.Most)}}
+	if in.Search != "" {
+		query.Set("search", in.Search)
+	}
+	return "</api/v1/jobs?" + query.Encode() + `>; rel="next"`
 }
 
 // draft reads a job for keeping. Lengths still being typed are kept as they are,
@@ -58,8 +89,9 @@ func (s *service) draft(ctx context.Context, raw []byte, edit string) (store.Dra
 	if err != nil {
 		return store.Draft{}, err
 	}
-	shown, err := json.Marshal(sight.of(one))
-	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one), Shown: string(shown), ShownBy: sight.by, Edit: edit}, err
+	look, words := sight.of(one)
+	shown, err := json.Marshal(look)
+	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one), Shown: string(shown), ShownBy: sight.by, Words: words, Edit: edit}, err
 }
 
 // dueOf is when a job is due, for lists to go by; one still being typed is not due.

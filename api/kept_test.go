@@ -51,10 +51,17 @@ func TestListsShowWhatWasKept(t *testing.T) {
 	if got := list(); got.Figure != "as it was kept" || got.Drawing == nil || got.Title != "Kite card" {
 		t.Errorf("%+v", got)
 	}
-	// Other tools: what was kept no longer holds, and what is worked out now is kept.
+	// Other tools: what was kept no longer holds, which the list says until it is worked out anew.
 	call(t, "PUT", server.URL+"/api/v1/settings", `{"ruler":"1/8 in"}`, nil)
-	if got := list(); got.Figure != "5 × 7 in" {
+	if got := list(); !got.Stale || got.Figure != "as it was kept" {
 		t.Errorf("%+v", got)
+	}
+	deadline := time.Now().Add(10 * time.Second)
+	for got := list(); got.Stale || got.Figure != "5 × 7 in"; got = list() {
+		if time.Now().After(deadline) {
+			t.Fatalf("%+v", got)
+		}
+		time.Sleep(5 * time.Millisecond)
 	}
 	after, _ := kept.Get(context.Background(), made.ID)
 	if after.ShownBy == one.ShownBy || after.Revision != 1 || after.Updated != one.Updated {

@@ -25,27 +25,39 @@ type Settings struct {
 	Now      func() time.Time
 }
 
-// New is the whole server: the API, the health check and the screens in pages.
-func New(kept *store.Store, pages fs.FS, set Settings) http.Handler {
+// Server is the whole server: the API, the health check and the screens.
+type Server struct {
+	http.Handler
+	s *service
+}
+
+// Close ends what the server does besides answering, and waits for it; the data
+// file stays open.
+func (s *Server) Close() { s.s.remaker.close() }
+
+// New makes a server of a data file, with the screens in pages.
+func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r := chi.NewRouter()
 	r.Use(logged, middleware.Recoverer, headers, guard(set))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	register(a, newService(kept, set))
+	s := newService(kept, set)
+	register(a, s)
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))
 	})
 	r.HandleFunc("/api/*", notFound)
 	r.Get("/*", page(pages))
-	return r
+	s.remade()
+	return &Server{r, s}
 }
 
 func newService(kept *store.Store, set Settings) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}}
+	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, newRemaker()}
 }
 
 // headers keep a browser from loading or being told anything outside.

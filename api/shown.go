@@ -34,7 +34,6 @@ type Shown struct {
 // sight is how jobs look just now: by the tools and carriers of this moment. By
 // names all of that, and the program, in one word.
 type sight struct {
-	store   *store.Store
 	tools   job.Tools
 	library *catalog.Catalog
 	memory  *work.Memory
@@ -56,7 +55,7 @@ func (s *service) sight(ctx context.Context) (*sight, error) {
 		return nil, err
 	}
 	sum := sha256.Sum256(by)
-	return &sight{s.store, tools, s.with(carriers), s.memory, s.nowIn(tools.Zone), hex.EncodeToString(sum[:])}, nil
+	return &sight{tools, s.with(carriers), s.memory, s.nowIn(tools.Zone), hex.EncodeToString(sum[:])}, nil
 }
 
 // program tells one build of the program from another.
@@ -84,27 +83,18 @@ func (v *sight) day() int {
 	return n
 }
 
-// summary is a kept job as a list shows it. What was worked out anew is kept.
-func (v *sight) summary(ctx context.Context, j store.Job) (Summary, error) {
-	kept, err := v.shown(ctx, j)
-	return Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated, Shown: kept.Shown}, err
+// summary is a kept job as a list shows it: as it was last worked out.
+func (v *sight) summary(j store.Job) Summary {
+	return Summary{ID: j.ID, Revision: j.Revision, Title: j.Title, Quantity: j.Quantity, Updated: j.Updated, Stale: j.ShownBy != v.by, Shown: v.shown(j).Shown}
 }
 
-// shown is how a kept job looks, worked out where that is not kept.
-func (v *sight) shown(ctx context.Context, j store.Job) (keptShown, error) {
+// shown is how a kept job looked when that was last worked out.
+func (v *sight) shown(j store.Job) keptShown {
 	out := keptShown{Shown: unfinished}
-	if j.ShownBy == v.by && json.Unmarshal([]byte(j.Shown), &out) == nil {
-		return out, nil
+	if j.Shown == "" || json.Unmarshal([]byte(j.Shown), &out) != nil {
+		return keptShown{Shown: unfinished}
 	}
-	if one, err := job.Read([]byte(j.Document)); err == nil {
-		out = v.of(one)
-	}
-	text, err := json.Marshal(out)
-	if err != nil {
-		return out, err
-	}
-	j.Shown, j.ShownBy = string(text), v.by
-	return out, v.store.Show(ctx, j)
+	return out
 }
 
 // stateWords are what a maker reads for a state.
@@ -113,8 +103,8 @@ var stateWords = map[string]string{"good": "good", "look": "see to it", "stop": 
 // unfinished is a job still being filled in.
 var unfinished = Shown{Figure: "not started", State: "look", Word: "to fill in"}
 
-// of works a job out as far as a list shows it.
-func (v *sight) of(one job.Job) keptShown {
+// of works a job out as far as a list shows it, and what it is found by.
+func (v *sight) of(one job.Job) (keptShown, string) {
 	out := keptShown{Shown: unfinished}
 	all, err := plan.WorkOut(one.With(v.tools), v.library, plan.Work{Memory: v.memory, NoWays: true})
 	if err != nil {
@@ -122,7 +112,7 @@ func (v *sight) of(one job.Job) keptShown {
 		if errors.As(err, &problems) {
 			out.Text = problems[0].Text
 		}
-		return out
+		return out, wordsOf(one, nil)
 	}
 	said, picture := all.Plan.Consequence, draw.Start(all.Result)
 	out.Shown = Shown{Figure: all.Plan.Card.Text, State: said.State, Word: stateWords[said.State], Text: said.Text, Drawing: &picture}
@@ -130,5 +120,5 @@ func (v *sight) of(one job.Job) keptShown {
 		made := all.AtTheBench(plan.Work{Memory: v.memory})
 		out.Dated = &dated{schedule.HandIn(all.Result), b.Week, schedule.EffortsOf(made.All)}
 	}
-	return out
+	return out, wordsOf(one, all.Plan)
 }

@@ -13,7 +13,7 @@ import (
 // places are every view, and every station of a job, with what to press there first.
 func places(t *testing.T, s *screen) map[string]string {
 	t.Helper()
-	rows, err := s.kept.List(context.Background(), "Tide-table")
+	rows, err := s.keptJobs("Tide-table")
 	if err != nil || len(rows) != 1 {
 		t.Fatal(len(rows), err)
 	}

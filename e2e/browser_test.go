@@ -3,6 +3,7 @@
 package e2e
 
 import (
+	"context"
 	"errors"
 	"io/fs"
 	"log"
@@ -42,6 +43,7 @@ type screen struct {
 	browser *rod.Browser
 	url     string
 	kept    *store.Store
+	app     *api.Server
 	dir     string
 	pages   fs.FS
 	line    *line
@@ -63,6 +65,7 @@ func open(t testing.TB) *screen {
 	s.start()
 	t.Cleanup(func() {
 		server.Close()
+		s.app.Close()
 		_ = s.kept.Close()
 	})
 	s.page = s.window()
@@ -77,7 +80,14 @@ func (s *screen) start() {
 		s.Fatal(err)
 	}
 	s.kept = kept
-	s.line.put(api.New(kept, s.pages, s.settings()))
+	s.app = api.New(kept, s.pages, s.settings())
+	s.line.put(s.app)
+}
+
+// keptJobs are the jobs a search finds, as the server has them.
+func (s *screen) keptJobs(search string) ([]store.Job, error) {
+	page, err := s.kept.List(context.Background(), search, 0, 200)
+	return page.Jobs, err
 }
 
 // settings are the server's: it is a Wednesday at noon.
@@ -88,6 +98,7 @@ func (s *screen) settings() api.Settings {
 // kill ends the server in the middle of whatever it does.
 func (s *screen) kill() {
 	s.line.cut(true)
+	s.app.Close()
 	_ = s.kept.Close()
 }
 

@@ -1,7 +1,6 @@
 package e2e
 
 import (
-	"context"
 	"fmt"
 	"strings"
 	"testing"
@@ -71,7 +70,7 @@ func TestWhereOnePostsFrom(t *testing.T) {
 	s.reads("tape-post", "CAD")
 	// Left before it is kept, it would come back from the browser's journal as the next new job.
 	s.until("the job is kept", func() (string, bool) {
-		rows, err := s.kept.List(context.Background(), "148")
+		rows, err := s.keptJobs("148")
 		return fmt.Sprint(len(rows), err), len(rows) == 1 && !strings.Contains(rows[0].Document, `"made":true`)
 	})
 	s.reads("saved", "Saved") // else the browser asks before it leaves

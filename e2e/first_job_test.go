@@ -167,7 +167,7 @@ func TestTwoWindowsNeverOverwriteEachOther(t *testing.T) {
 	s.page.MustElementR(`[data-testid="job"]`, "Kite card").MustElement("a").MustClick()
 	s.reads("tape-base", "5 1/2 × 11 in")
 	// Someone else saves the same job.
-	kept, err := s.kept.List(context.Background(), "Kite")
+	kept, err := s.keptJobs("Kite")
 	if err != nil || len(kept) != 1 {
 		t.Fatal(len(kept), err)
 	}

@@ -2,8 +2,11 @@ package e2e
 
 import (
 	"context"
+	"fmt"
 	"strings"
 	"testing"
+
+	"yellow-parcel/store"
 
 	"github.com/go-rod/rod/lib/input"
 )
@@ -53,6 +56,47 @@ func TestJobsAreFoundCopiedAndPutAside(t *testing.T) {
 	s.click("to-jobs")
 	// What is due stays first.
 	s.lists(strings.Replace(demoJobs, "Kite", "Ferry ticket keepsake, copy; Kite", 1))
+}
+
+// Of many jobs the newest are listed, and the others once they are asked for; what
+// is typed finds any of them.
+func TestManyJobsAreListedInParts(t *testing.T) {
+	s := open(t)
+	for i := range 130 {
+		title := fmt.Sprintf("Tide-table note %03d", i)
+		if i == 2 {
+			title = "Ébauche of a harbour map"
+		}
+		if _, err := s.kept.Create(context.Background(), store.Draft{Title: title, Quantity: 1, Document: `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"}}`}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	s.page.MustReload()
+	lists := func(n int, last string) {
+		t.Helper()
+		s.until(fmt.Sprintf("%d jobs are listed", n), func() (string, bool) {
+			got := strings.Split(titles(s), "; ")
+			return fmt.Sprint(len(got), got[len(got)-1]), len(got) == n && got[n-1] == last
+		})
+	}
+	lists(60, "Tide-table note 070")
+	s.until("they are worked out", func() (string, bool) {
+		text := s.find(id("job")).MustText()
+		return text, strings.Contains(text, "5 × 7 in")
+	})
+	s.click("more-jobs")
+	lists(120, "Tide-table note 010")
+	s.page.MustElement(id("more-jobs")).MustFocus()
+	s.page.Keyboard.MustType(input.Enter)
+	lists(130, "Tide-table note 000")
+	if s.page.MustHas(id("more-jobs")) {
+		t.Error("there are more than all")
+	}
+	s.page.MustElement(id("search") + " input").MustFocus()
+	for _, key := range "ebau" {
+		s.page.Keyboard.MustType(input.Key(key))
+	}
+	s.lists("Ébauche of a harbour map")
 }
 
 // Nothing on the screen is asked for outside the server itself, whatever is opened.
@@ -131,7 +175,7 @@ func TestThePostFollowsWeightAndAddress(t *testing.T) {
 	s.reads("verdict", "A letter must be a rectangle")
 	s.click("odd")
 	s.reads("tape-post", "1.56 USD")
-	kept, err := s.kept.List(context.Background(), "Lantern")
+	kept, err := s.keptJobs("Lantern")
 	if err != nil || len(kept) != 1 {
 		t.Fatal(len(kept), err)
 	}

@@ -1,7 +1,6 @@
 package e2e
 
 import (
-	"context"
 	"fmt"
 	"math/rand/v2"
 	"net/http"
@@ -75,7 +74,7 @@ func TestTwoHundredEditsOverARoughLine(t *testing.T) {
 	s.fill("card.thickness", thickness)
 	s.line.be(nil)
 	s.reads("saved", "Saved")
-	rows, err := s.kept.List(context.Background(), "")
+	rows, err := s.keptJobs("")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -103,7 +103,7 @@ func TestThreeJobsAreCutFromOneShelf(t *testing.T) {
 	}
 	// It is kept: the page comes back as it was, and knows that a job was changed since.
 	s.reads("gang-state", "Saved")
-	kept, err := s.kept.List(ctx, "Tide-table")
+	kept, err := s.keptJobs("Tide-table")
 	if err != nil || len(kept) != 1 {
 		t.Fatal(kept, err)
 	}

@@ -41,7 +41,7 @@ func (s *screen) holds(name, want string) {
 // keptJob is the only job whose title has a word in it, as the server has it.
 func (s *screen) keptJob(word string) job.Job {
 	s.Helper()
-	rows, err := s.kept.List(context.Background(), word)
+	rows, err := s.keptJobs(word)
 	if err != nil || len(rows) != 1 {
 		s.Fatalf("%d jobs have %q in them: %v", len(rows), word, err)
 	}

@@ -124,3 +124,15 @@ func (s *Store) LogOf(ctx context.Context, making string) (LogEntry, error) {
 func (s *Store) RemoveLog(ctx context.Context, id string, removed bool) error {
 	return s.aside(ctx, `UPDATE log SET removed = ? WHERE id = ?`, id, removed)
 }
+
+// wordsOf are the first words of a search of the log, and the beginning of each.
+func wordsOf(search string) []string {
+	all := strings.Fields(search)
+	all = all[:min(len(all), wordsSought)]
+	for i, word := range all {
+		if letters := []rune(word); len(letters) > wordSought {
+			all[i] = string(letters[:wordSought])
+		}
+	}
+	return all
+}

@@ -161,7 +161,7 @@ func TestOneServerHasTheDataFile(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if jobs, err := r.List(context.Background(), ""); err != nil || len(jobs) != 1 {
+		if jobs, err := r.List(context.Background(), "", 0, 9); err != nil || len(jobs.Jobs) != 1 {
 			t.Errorf("%v %v", jobs, err)
 		}
 		if _, err := r.Create(context.Background(), Draft{Title: "Kite card", Document: "{}"}); err == nil {
@@ -278,12 +278,12 @@ func TestRestoringKeepsWhatWasThere(t *testing.T) {
 			t.Fatal(err)
 		}
 		defer s.Close()
-		all, err := s.List(ctx, "")
+		all, err := s.List(ctx, "", 0, 9)
 		if err != nil {
 			t.Fatal(err)
 		}
 		var out []string
-		for _, j := range all {
+		for _, j := range all.Jobs {
 			out = append(out, j.Title)
 		}
 		return strings.Join(out, ", ")

@@ -6,10 +6,10 @@ import (
 	"context"
 	"database/sql"
 	"errors"
-	"strings"
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
 )
 
 // Errors a caller tells apart.
@@ -27,6 +27,7 @@ type Draft struct {
 	Due      string `db:"due"` // YYYY-MM-DD; empty where that is not said
 	Shown    string `db:"shown"`
 	ShownBy  string `db:"shown_by"`
+	Words    string `db:"-"` // it is found by these, besides its title
 	// Edit is what whoever keeps it calls this edit; empty where they call it nothing.
 	Edit string `db:"edit"`
 }
@@ -34,6 +35,7 @@ type Draft struct {
 // Job is a kept job.
 type Job struct {
 	ID       string `db:"id"`
+	Number   int64  `db:"number"` // of its last change, among all changes
 	Revision int    `db:"revision"`
 	Draft
 	Created string         `db:"created"` // RFC 3339, UTC
@@ -44,18 +46,38 @@ type Job struct {
 // Create keeps a new job at revision 1. One that came before by the same edit is
 // the same job: its answer was lost on the way.
 func (s *Store) Create(ctx context.Context, d Draft) (Job, error) {
-	if d.Edit != "" {
-		var before Job
-		err := s.db.GetContext(ctx, &before, `SELECT * FROM jobs WHERE edit = ? AND revision = 1 AND removed IS NULL`, d.Edit)
-		if !errors.Is(err, sql.ErrNoRows) {
-			return before, err
-		}
-	}
 	now := stamp()
 	j := Job{ID: uuid.NewString(), Revision: 1, Draft: d, Created: now, Updated: now}
-	_, err := s.db.NamedExecContext(ctx, `INSERT INTO jobs (id, revision, title, quantity, document, due, shown, shown_by, edit, created, updated)
-		VALUES (:id, :revision, :title, :quantity, :document, :due, :shown, :shown_by, :edit, :created, :updated)`, j)
+	err := s.within(ctx, func(tx *sqlx.Tx) error {
+		if d.Edit != "" {
+			var before Job
+			err := tx.GetContext(ctx, &before, `SELECT * FROM jobs WHERE edit = ? AND revision = 1 AND removed IS NULL`, d.Edit)
+			if !errors.Is(err, sql.ErrNoRows) {
+				j = before
+				return err
+			}
+		}
+		return insert(ctx, tx, &j)
+	})
 	return j, err
+}
+
+// number gives a change its number.
+func number(ctx context.Context, tx *sqlx.Tx) (next int64, err error) {
+	return next, tx.GetContext(ctx, &next, `SELECT coalesce(max(number), 0) + 1 FROM jobs`)
+}
+
+// insert keeps a new job.
+func insert(ctx context.Context, tx *sqlx.Tx, j *Job) (err error) {
+	if j.Number, err = number(ctx, tx); err != nil {
+		return err
+	}
+	_, err = tx.NamedExecContext(ctx, `INSERT INTO jobs (id, number, revision, title, quantity, document, due, shown, shown_by, edit, created, updated)
+		VALUES (:id, :number, :revision, :title, :quantity, :document, :due, :shown, :shown_by, :edit, :created, :updated)`, j)
+	if err != nil {
+		return err
+	}
+	return find(ctx, tx, j.Number, j.Draft)
 }
 
 // Get gives a kept job; ErrNotFound when there is none, or it was removed.
@@ -66,34 +88,6 @@ func (s *Store) Get(ctx context.Context, id string) (Job, error) {
 		return j, ErrNotFound
 	}
 	return j, err
-}
-
-// What of a search is looked for: its first words, and the beginning of each.
-const (
-	wordsSought = 12
-	wordSought  = 60 // letters
-)
-
-func wordsOf(search string) []string {
-	all := strings.Fields(search)
-	all = all[:min(len(all), wordsSought)]
-	for i, word := range all {
-		if letters := []rune(word); len(letters) > wordSought {
-			all[i] = string(letters[:wordSought])
-		}
-	}
-	return all
-}
-
-// toMake is that a job is due and was not yet made for that day: by itself, or with others.
-const toMake = `(due <> '' AND NOT EXISTS (SELECT 1 FROM makings WHERE makings.removed IS NULL AND finished <> '' AND finished > date(due, '-180 days')
-	AND (of = jobs.id OR EXISTS (SELECT 1 FROM json_each(source, '$.gang.jobs') WHERE json_extract(value, '$.id') = jobs.id))))`
-
-// Due gives the kept jobs that are due and not yet made, the first to be due first.
-func (s *Store) Due(ctx context.Context) ([]Job, error) {
-	all := []Job{}
-	err := s.db.SelectContext(ctx, &all, `SELECT * FROM jobs WHERE removed IS NULL AND `+toMake+` ORDER BY due, rowid LIMIT 200`)
-	return all, err
 }
 
 // UnderWay are the makings under way of jobs, by job, the latest of each.
@@ -109,44 +103,44 @@ func (s *Store) UnderWay(ctx context.Context) (map[string]string, error) {
 	return out, nil
 }
 
-// List gives the kept jobs, those due and not yet made first, then the newest change first, whose title or document holds every word of the search.
-func (s *Store) List(ctx context.Context, search string) ([]Job, error) {
-	query, args := `SELECT * FROM jobs WHERE removed IS NULL`, []any{}
-	for _, word := range wordsOf(search) {
-		like := "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word) + "%"
-		query += ` AND (title LIKE ? ESCAPE '\' OR document LIKE ? ESCAPE '\')`
-		args = append(args, like, like)
-	}
-	all := []Job{}
-	err := s.db.SelectContext(ctx, &all, query+` ORDER BY CASE WHEN `+toMake+` THEN due ELSE '9999' END, updated DESC, rowid DESC LIMIT 500`, args...)
-	return all, err
-}
-
 // Save keeps a changed document over the revision it edits. When that is not
 // the kept one, it gives the kept job with ErrConflict and changes nothing; when
 // the kept one is this very edit, come twice, it gives that one.
 func (s *Store) Save(ctx context.Context, id string, revision int, d Draft) (Job, error) {
-	result, err := s.db.NamedExecContext(ctx, `UPDATE jobs SET revision = revision + 1, title = :title, quantity = :quantity,
-		document = :document, due = :due, shown = :shown, shown_by = :shown_by, edit = :edit, updated = :updated
-		WHERE id = :id AND revision = :revision AND removed IS NULL`, Job{ID: id, Revision: revision, Draft: d, Updated: stamp()})
-	if err != nil {
-		return Job{}, err
-	}
-	changed, err := result.RowsAffected()
+	changed := false
+	err := s.within(ctx, func(tx *sqlx.Tx) error {
+		var before int64
+		err := tx.GetContext(ctx, &before, `SELECT number FROM jobs WHERE id = ? AND revision = ? AND removed IS NULL`, id, revision)
+		if errors.Is(err, sql.ErrNoRows) {
+			return nil
+		}
+		changed = err == nil
+		return errors.Join(err, update(ctx, tx, before, Job{ID: id, Draft: d, Updated: stamp()}))
+	})
 	if err != nil {
 		return Job{}, err
 	}
 	kept, err := s.Get(ctx, id)
-	if err == nil && changed == 0 && (d.Edit == "" || kept.Edit != d.Edit) {
+	if err == nil && !changed && (d.Edit == "" || kept.Edit != d.Edit) {
 		err = ErrConflict
 	}
 	return kept, err
 }
 
-// Show keeps what lists show of a job at a revision; where it was changed since, nothing.
-func (s *Store) Show(ctx context.Context, j Job) error {
-	_, err := s.db.NamedExecContext(ctx, `UPDATE jobs SET shown = :shown, shown_by = :shown_by WHERE id = :id AND revision = :revision`, j)
-	return err
+// update keeps a change of a job, and gives it a number of its own.
+func update(ctx context.Context, tx *sqlx.Tx, before int64, j Job) (err error) {
+	if j.Number, err = number(ctx, tx); err != nil {
+		return err
+	}
+	_, err = tx.NamedExecContext(ctx, `UPDATE jobs SET number = :number, revision = revision + 1, title = :title, quantity = :quantity,
+		document = :document, due = :due, shown = :shown, shown_by = :shown_by, edit = :edit, updated = :updated WHERE id = :id`, j)
+	if err != nil {
+		return err
+	}
+	if _, err := tx.ExecContext(ctx, `DELETE FROM job_words WHERE rowid = ?`, before); err != nil {
+		return err
+	}
+	return find(ctx, tx, j.Number, j.Draft)
 }
 
 // Remove puts a job aside, or brings it back; nothing is destroyed.

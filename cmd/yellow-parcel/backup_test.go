@@ -37,8 +37,8 @@ func TestBackupCopiesWhatIsKept(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer copied.Close()
-	jobs, err := copied.List(ctx, "")
-	if err != nil || len(jobs) != 2 {
+	jobs, err := copied.List(ctx, "", 0, 9)
+	if err != nil || len(jobs.Jobs) != 2 {
 		t.Errorf("%v %v", jobs, err)
 	}
 	if shelf, err := copied.Shelf(ctx); err != nil || len(shelf) != 1 || shelf[0].Count != 7 {

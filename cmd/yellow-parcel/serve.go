@@ -79,8 +79,10 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 	case err != nil:
 		return job.Problems{{Field: "listen", Text: f.Listen + " cannot be listened on (" + err.Error() + "); try --listen 127.0.0.1:8080"}}
 	}
+	app := api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String()})
+	defer app.Close()
 	server := &http.Server{
-		Handler:           api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String()}),
+		Handler:           app,
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,
 	}
 	fmt.Fprintf(s.out, "Yellow Parcel is at http://%s\n", listener.Addr())

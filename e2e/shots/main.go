@@ -76,7 +76,7 @@ func run(out string) error {
 	if err := api.AddDemo(context.Background(), kept, set); err != nil {
 		return err
 	}
-	jobs, err := kept.List(context.Background(), "")
+	jobs, err := kept.List(context.Background(), "", 0, 99)
 	if err != nil {
 		return err
 	}
@@ -109,7 +109,7 @@ func run(out string) error {
 			path = "/bench/" + makings[0].ID
 		}
 		if v.job >= 0 {
-			path = "/jobs/" + jobs[v.job].ID + "/" + v.station
+			path = "/jobs/" + jobs.Jobs[v.job].ID + "/" + v.station
 		}
 		if err := rod.Try(func() { shoot(page, v, address+path, filepath.Join(out, v.name+".png")) }); err != nil {
 			return fmt.Errorf("%s: %w", v.name, err)

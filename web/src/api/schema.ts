@@ -2974,6 +2974,8 @@ export interface components {
             quantity: number;
             /** Format: int64 */
             revision: number;
+            /** @description what is shown is being worked out anew */
+            stale?: boolean;
             /** @enum {string} */
             state: "good" | "look" | "stop";
             text: string;
@@ -3675,6 +3677,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4298,7 +4301,12 @@ export interface operations {
     listJobs: {
         parameters: {
             query?: {
+                /** @description words, or their beginnings; accents do not matter */
                 search?: string;
+                /** @description the number after which the list goes on, as the answer's link to the next part has it */
+                after?: number;
+                /** @description how many at once; what is due comes besides, at the beginning */
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -4309,6 +4317,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {

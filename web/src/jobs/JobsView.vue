@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { mdiMagnify, mdiPlus, mdiThemeLightDark } from '@mdi/js'
-import { useTitle, watchDebounced } from '@vueuse/core'
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useTitle } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Summary } from '@/api/client'
-import { retrying } from '@/api/retry'
 import { worked } from '@/app/notice'
 import { sharedScale } from '@/drawing/drawing'
 import { toggleTheme } from '@/app/theme'
 import HomeQuestion from '@/settings/HomeQuestion.vue'
 import JobTile from './JobTile.vue'
+import { jobList } from './list'
 
 const MakingList = defineAsyncComponent(() => import('./MakingList.vue'))
 const GangList = defineAsyncComponent(() => import('./GangList.vue'))
@@ -18,25 +18,9 @@ const TogetherBar = defineAsyncComponent(() => import('./TogetherBar.vue'))
 
 const router = useRouter()
 useTitle('Jobs · Yellow Parcel')
-const jobs = ref<Summary[]>()
 const search = ref('')
-const failed = ref(false)
+const { jobs, failed, load, more, goesOn } = jobList(search)
 const removed = ref<{ id: string; title: string }>()
-const retry = retrying(() => void load())
-let asked = 0
-
-async function load() {
-  const mine = ++asked
-  const reply = await ask(api.GET('/api/v1/jobs', { params: { query: { search: search.value } } }))
-  if (mine !== asked) return
-  failed.value = reply.away
-  if (reply.data) jobs.value = reply.data
-  if (reply.away) retry.later()
-  else retry.stop()
-}
-onMounted(load)
-onBeforeUnmount(retry.stop)
-watchDebounced(search, load, { debounce: 150 })
 
 /** One scale for every card in the list, so that sizes can be compared at a glance. */
 const scale = computed(() =>
@@ -149,7 +133,10 @@ async function demo() {
         @remove="remove(j)"
       />
     </main>
-    <main v-else-if="jobs" id="main" class="empty">
+    <p v-if="goesOn" class="more">
+      <v-btn variant="outlined" data-testid="more-jobs" @click="more">Show more jobs</v-btn>
+    </p>
+    <main v-if="jobs && !jobs.length" id="main" class="empty">
       <template v-if="search">
         <h2>No job has “{{ search }}” in it</h2>
         <v-btn variant="outlined" @click="search = ''">Show all jobs</v-btn>

@@ -1,0 +1,110 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"log/slog"
+	"sync"
+	"time"
+
+	"yellow-parcel/core/job"
+	"yellow-parcel/store"
+)
+
+// remaker works out anew, behind the answers, what lists show of jobs whose rules
+// changed since it was kept.
+type remaker struct {
+	life context.Context // of the server
+	end  context.CancelFunc
+	all  sync.WaitGroup
+	mu   sync.Mutex
+	done chan struct{} // closed when what runs has ended; nil where nothing runs
+}
+
+func newRemaker() *remaker {
+	life, end := context.WithCancel(context.Background())
+	return &remaker{life: life, end: end}
+}
+
+// close ends what runs and waits for it.
+func (r *remaker) close() {
+	r.end()
+	r.all.Wait()
+}
+
+// remade is a channel that is closed once everything shown is as it should be.
+func (s *service) remade() <-chan struct{} {
+	r := s.remaker
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if r.done != nil {
+		return r.done
+	}
+	done := make(chan struct{})
+	r.done = done
+	r.all.Go(func() {
+		err := s.remakeAll(r.life)
+		r.mu.Lock()
+		r.done = nil
+		r.mu.Unlock()
+		close(done)
+		if err != nil && r.life.Err() == nil {
+			slog.LogAttrs(r.life, slog.LevelError, "what lists show is not up to date", slog.Any("error", err))
+		}
+	})
+	return done
+}
+
+// remadeAtOnce is how many jobs are read for working them out anew.
+const remadeAtOnce = 20
+
+// remakeAll works out what is shown until all of it is by the tools and carriers of the moment.
+func (s *service) remakeAll(ctx context.Context) error {
+	for {
+		sight, err := s.sight(ctx)
+		if err != nil {
+			return err
+		}
+		stale, err := s.store.Stale(ctx, sight.by, remadeAtOnce)
+		if err != nil || len(stale) == 0 {
+			return err
+		}
+		for _, j := range stale {
+			if err := s.remake(ctx, sight, j); err != nil {
+				return err
+			}
+		}
+	}
+}
+
+// remake works out what a list shows of a job, and keeps that.
+func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
+	out, words := keptShown{Shown: unfinished}, ""
+	if one, err := job.Read([]byte(j.Document)); err == nil {
+		out, words = v.of(one)
+	}
+	text, err := json.Marshal(out)
+	if err != nil {
+		return err
+	}
+	j.Shown, j.ShownBy, j.Words = string(text), v.by, words
+	return s.store.Show(ctx, j)
+}
+
+// settling is how long what hangs on every job that is due waits for them to be worked out.
+const settling = 2 * time.Second
+
+// settled waits, for a while, until what is shown is as it should be.
+func (s *service) settled(ctx context.Context, sight *sight) error {
+	stale, err := s.store.Stale(ctx, sight.by, 1)
+	if err != nil || len(stale) == 0 {
+		return err
+	}
+	ctx, cancel := context.WithTimeout(ctx, settling)
+	defer cancel()
+	select {
+	case <-s.remade():
+	case <-ctx.Done():
+	}
+	return nil
+}
