@@ -14,6 +14,7 @@ import (
 type Address struct {
 	Others   []Reach `json:"others" doc:"addresses on the network; none where only this machine is answered"`
 	Passcode bool    `json:"passcode" doc:"a passcode is asked of every visitor"`
+	Secure   bool    `json:"secure" doc:"the line is (https)"`
 	How      string  `json:"how" doc:"the command that answers other devices, where none are"`
 }
 
@@ -32,13 +33,13 @@ func registerAddress(a huma.API, s *service, op operation) {
 }
 
 func (s *service) address(_ context.Context, _ *struct{}) (*addressOutput, error) {
-	out := Address{Others: []Reach{}, Passcode: s.set.Passcode != ""}
+	out := Address{Others: []Reach{}, Passcode: s.set.Passcode != "", Secure: s.set.Secure}
 	host, port, err := net.SplitHostPort(s.set.Listen)
 	if err != nil {
 		return &addressOutput{out}, nil // it is not known, as in a test
 	}
 	for _, ip := range reachable(host) {
-		url := "http://" + net.JoinHostPort(ip, port) + "/"
+		url := map[bool]string{true: "https", false: "http"}[s.set.Secure] + "://" + net.JoinHostPort(ip, port) + "/"
 		one, err := codeOf(url)
 		if err != nil {
 			return nil, err

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"net/http"
 	"reflect"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -19,6 +20,7 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/work"
+	"yellow-parcel/door"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
 )
@@ -264,10 +266,33 @@ func (s *service) catalogue(ctx context.Context, _ *struct{}) (*catalogOutput, e
 	return &catalogOutput{catalogBody(library.WithMaterials(brief.OwnMaterials(tools)))}, nil
 }
 
-// notFound answers API addresses that do not exist, so that the page's catch-all does not swallow them.
-func notFound(w http.ResponseWriter, _ *http.Request) {
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(http.StatusNotFound)
-	// The connection is the only thing that can fail here, and it has its own handling.
-	_ = json.NewEncoder(w).Encode(huma.ErrorModel{Status: http.StatusNotFound, Title: "Not Found", Detail: "There is nothing at this address."})
+// nothingHere answers for addresses that do not exist.
+func nothingHere(w http.ResponseWriter, _ *http.Request) {
+	door.Refuse(w, http.StatusNotFound, "There is nothing at this address.")
+}
+
+// otherMethod answers for addresses that exist, asked in a way they do not take.
+func otherMethod(w http.ResponseWriter, allowed string) {
+	w.Header().Set("Allow", allowed)
+	door.Refuse(w, http.StatusMethodNotAllowed, "This address is not asked that way; it takes "+allowed+".")
+}
+
+// noOperation is every address of the API that no operation has.
+const noOperation = "/api/*"
+
+// notAnswered answers there: an operation may be at the address, asked otherwise.
+func notAnswered(all chi.Routes) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		var allowed []string
+		for _, method := range []string{http.MethodGet, http.MethodPost, http.MethodPut, http.MethodDelete} {
+			if all.Find(chi.NewRouteContext(), method, r.URL.Path) != noOperation {
+				allowed = append(allowed, method)
+			}
+		}
+		if len(allowed) > 0 {
+			otherMethod(w, strings.Join(allowed, ", "))
+			return
+		}
+		nothingHere(w, r)
+	}
 }

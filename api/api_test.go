@@ -172,7 +172,9 @@ func TestDoorsAreGuarded(t *testing.T) {
 		t.Errorf("%d %v", status, header)
 	}
 	locked, _ := serve(t, Settings{Passcode: "lantern-week"})
-	pass := func(word string) func(*http.Request) { return func(r *http.Request) { r.SetBasicAuth("maker", word) } }
+	pass := func(word string) func(*http.Request) {
+		return func(r *http.Request) { r.Header.Set("Authorization", "Bearer "+word) }
+	}
 	for word, want := range map[string]int{"lantern-week": 200, "tide-table": 401} {
 		if status, _, _ := call(t, "GET", locked.URL+"/healthz", "", nil, host("paper-room"), pass(word)); status != want {
 			t.Errorf("passcode %s: %d", word, status)

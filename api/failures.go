@@ -5,6 +5,7 @@ import (
 	"errors"
 	"log/slog"
 	"net/http"
+	"runtime/debug"
 	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -12,6 +13,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/door"
 )
 
 // What goes wrong in here is no business of a client's: the log says what, the
@@ -38,9 +40,12 @@ func init() {
 		if about.Err() == nil {
 			slog.LogAttrs(about, slog.LevelError, "request failed inside", attrs...)
 		}
-		return plain(ctx, status, "Something went wrong here. Nothing that was kept is lost; try again.")
+		return plain(ctx, status, wentWrong)
 	}
 }
+
+// wentWrong is all a client is told of what is no business of its own.
+const wentWrong = "Something went wrong here. Nothing that was kept is lost; try again."
 
 // How much is said of what is wrong: more would help nobody, and what came in may
 // be large.
@@ -79,5 +84,28 @@ func logged(next http.Handler) http.Handler {
 			slog.LogAttrs(r.Context(), slog.LevelError, "request failed",
 				slog.String("method", r.Method), slog.String("route", chi.RouteContext(r.Context()).RoutePattern()), slog.Int("status", seen.Status()))
 		}
+	})
+}
+
+// recovered answers for what gave up on the way, unless its answer has begun; the
+// log says where it did.
+func recovered(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		seen := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
+		defer func() {
+			found := recover()
+			if found == nil {
+				return
+			}
+			if found == http.ErrAbortHandler {
+				panic(found) // the server's own way of hanging up
+			}
+			slog.LogAttrs(r.Context(), slog.LevelError, "request gave up", slog.String("route", chi.RouteContext(r.Context()).RoutePattern()),
+				slog.Any("found", found), slog.String("stack", string(debug.Stack())))
+			if seen.Status() == 0 {
+				door.Refuse(seen, http.StatusInternalServerError, wentWrong)
+			}
+		}()
+		next.ServeHTTP(seen, r)
 	})
 }

@@ -13,15 +13,18 @@ import (
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/work"
+	"yellow-parcel/door"
 	"yellow-parcel/store"
 )
 
 // Settings say where a server may be reached from. Without a passcode it
-// answers this machine's own addresses only. Listen is the address it listens on.
+// answers this machine's own addresses only. Listen is the address it listens on;
+// Secure says that the line is.
 // Now is the clock, where it is not the machine's own.
 type Settings struct {
 	Passcode string
 	Listen   string
+	Secure   bool
 	Now      func() time.Time
 }
 
@@ -38,7 +41,7 @@ func (s *Server) Close() { s.s.remaker.close() }
 // New makes a server of a data file, with the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r := chi.NewRouter()
-	r.Use(logged, middleware.Recoverer, headers, guard(set))
+	r.Use(logged, recovered, headers, door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
 	s := newService(kept, set)
@@ -47,7 +50,8 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))
 	})
-	r.HandleFunc("/api/*", notFound)
+	r.HandleFunc(noOperation, notAnswered(r))
+	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) { otherMethod(w, "GET") })
 	r.Get("/*", page(pages))
 	s.remade()
 	return &Server{r, s}
@@ -64,7 +68,7 @@ func newService(kept *store.Store, set Settings) *service {
 func headers(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
-		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'")
+		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
@@ -79,7 +83,7 @@ func page(pages fs.FS) http.HandlerFunc {
 		name := strings.Trim(r.URL.Path, "/")
 		info, err := fs.Stat(pages, name)
 		if strings.HasPrefix(name, "assets/") && err != nil {
-			http.NotFound(w, r)
+			nothingHere(w, r)
 			return
 		}
 		if err == nil && !info.IsDir() {
@@ -91,7 +95,7 @@ func page(pages fs.FS) http.HandlerFunc {
 		}
 		index, err := fs.ReadFile(pages, "index.html")
 		if errors.Is(err, fs.ErrNotExist) {
-			http.Error(w, "The screens are not built yet: run make build.", http.StatusServiceUnavailable)
+			door.Refuse(w, http.StatusServiceUnavailable, "The screens are not built yet: run make build.")
 			return
 		}
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")

@@ -11,6 +11,7 @@ import (
 	"strings"
 	"sync"
 	"testing"
+	"time"
 )
 
 // write makes a data folder whose file is as a change leaves it.
@@ -336,5 +337,29 @@ func TestRestoringKeepsWhatWasThere(t *testing.T) {
 	do(t, file, `INSERT INTO goose_db_version (version_id, is_applied) VALUES (93, 1)`)
 	if _, err := Restore(ctx, fresh, file); err == nil || !strings.Contains(err.Error(), "is version 93") || title(fresh, FileName) != "Harbour map" {
 		t.Errorf("a newer copy: %v", err)
+	}
+}
+
+func TestSessionsEnd(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	now := time.Now()
+	for mark, until := range map[string]time.Time{"past": now.Add(-time.Minute), "to come": now.Add(time.Hour)} {
+		if err := s.KeepSession(ctx, mark, until); err != nil {
+			t.Fatal(err)
+		}
+	}
+	has := func(mark string, at time.Time) bool {
+		t.Helper()
+		ok, err := s.HasSession(ctx, mark, at)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return ok
+	}
+	if has("past", now) || !has("to come", now) || has("to come", now.Add(2*time.Hour)) || has("", now) {
+		t.Error("a session is not as long as it was to be")
+	}
+	if err := errors.Join(s.EndSession(ctx, "to come"), s.EndSession(ctx, "to come")); err != nil || has("to come", now) {
+		t.Errorf("ended: %v", err)
 	}
 }

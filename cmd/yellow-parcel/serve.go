@@ -10,6 +10,7 @@ import (
 	"net/http"
 	"syscall"
 	"time"
+	"unicode"
 
 	"yellow-parcel/api"
 	"yellow-parcel/core/job"
@@ -25,7 +26,9 @@ type serveCommand struct {
 // listenFlags are the flags of every command that serves.
 type listenFlags struct {
 	Listen   string `default:"127.0.0.1:8080" help:"Address to listen on."`
-	Passcode string `env:"YELLOW_PARCEL_PASSCODE" help:"Asked of every visitor; needed for any address but this machine's own."`
+	Passcode string `env:"YELLOW_PARCEL_PASSCODE" help:"Asked of every visitor; needed for any address but this machine's own. At least 8 letters."`
+	Cert     string `name:"tls-cert" type:"existingfile" help:"Certificate for a secure line (https), as a PEM file; goes with --tls-key."`
+	Key      string `name:"tls-key" type:"existingfile" help:"The certificate's key, as a PEM file."`
 }
 
 // Run serves until it is told to stop.
@@ -55,10 +58,29 @@ func (f listenFlags) check() error {
 	if _, _, err := net.SplitHostPort(f.Listen); err != nil {
 		return job.Problems{{Field: "listen", Text: fmt.Sprintf("%q is not an address; try 127.0.0.1:8080", f.Listen)}}
 	}
-	if f.alone() || len(f.Passcode) >= 8 {
-		return nil
+	if (f.Cert == "") != (f.Key == "") {
+		return job.Problems{{Field: "tls-cert", Text: "goes with --tls-key; give both, or neither"}}
 	}
-	return job.Problems{{Field: "passcode", Text: "others can reach " + f.Listen + "; give a passcode of at least 8 letters, or listen on 127.0.0.1:8080"}}
+	switch long := letters(f.Passcode) >= leastPasscode; {
+	case f.Passcode != "" && !long:
+		return job.Problems{{Field: "passcode", Text: "is too short; give one of at least 8 letters, blanks not counted"}}
+	case !long && !f.alone():
+		return job.Problems{{Field: "passcode", Text: "others can reach " + f.Listen + "; give a passcode of at least 8 letters, or listen on 127.0.0.1:8080"}}
+	}
+	return nil
+}
+
+// leastPasscode is how many letters a passcode has, at least.
+const leastPasscode = 8
+
+// letters counts those that are not blank.
+func letters(text string) (n int) {
+	for _, r := range text {
+		if !unicode.IsSpace(r) && unicode.IsGraphic(r) {
+			n++
+		}
+	}
+	return n
 }
 
 // alone tells an address that only this machine reaches.
@@ -79,13 +101,15 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 	case err != nil:
 		return job.Problems{{Field: "listen", Text: f.Listen + " cannot be listened on (" + err.Error() + "); try --listen 127.0.0.1:8080"}}
 	}
-	app := api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String()})
+	secure := f.Cert != ""
+	app := api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String(), Secure: secure})
 	defer app.Close()
 	server := &http.Server{
 		Handler:           app,
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,
 	}
-	fmt.Fprintf(s.out, "Yellow Parcel is at http://%s\n", listener.Addr())
+	scheme := map[bool]string{true: "https", false: "http"}[secure]
+	fmt.Fprintf(s.out, "Yellow Parcel is at %s://%s\n", scheme, listener.Addr())
 	log := slog.New(slog.NewTextHandler(s.err, nil))
 	slog.SetDefault(log)
 	log.Info("serving", "address", listener.Addr().String(), "passcode", f.Passcode != "")
@@ -93,7 +117,13 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 		fmt.Fprintln(s.out, "Others on the network can reach it with the passcode.")
 	}
 	done := make(chan error, 1)
-	go func() { done <- server.Serve(listener) }()
+	go func() {
+		if secure {
+			done <- server.ServeTLS(listener, f.Cert, f.Key)
+			return
+		}
+		done <- server.Serve(listener)
+	}()
 	select {
 	case err := <-done:
 		return err

@@ -53,8 +53,18 @@ const PATIENCE = 20_000
 /** The API by its own description; nothing else in here speaks to the server, but for streams. */
 export const api = createClient<paths>({
   baseUrl: window.location.origin,
-  fetch: (request) => fetch(new Request(request, { signal: AbortSignal.timeout(PATIENCE) })),
+  fetch: async (request) => {
+    const answer = await fetch(new Request(request, { signal: AbortSignal.timeout(PATIENCE) }))
+    if (answer.status === 401) signIn()
+    return answer
+  },
 })
+
+/** Goes to be let in, and comes back here; what was typed waits in the browser. */
+function signIn() {
+  const here = window.location.pathname + window.location.search
+  window.location.assign(`/sign-in?${new URLSearchParams({ next: here }).toString()}`)
+}
 
 /** What the server says is wrong with one field of the job. */
 export type FieldErrors = { [field: string]: string }
@@ -93,7 +103,9 @@ export async function ask<T, E>(
     const status = response.status
     if (response.ok && data !== undefined) return { data, status, away: false, errors: {}, says: '' }
     if (response.ok) return { status, away: false, errors: {}, says: '' }
-    if (status >= 500 || typeof error !== 'object') return { status, away: true, errors: {}, says: AWAY }
+    // Who is not let in yet, or asks too often, can do the same later.
+    const later = status >= 500 || status === 401 || status === 429
+    if (later || typeof error !== 'object') return { status, away: true, errors: {}, says: AWAY }
     const errors = fieldErrors(error as Problem)
     const says = Object.values(errors)[0] ?? (error as Problem).detail ?? 'It did not work.'
     return { error, status, away: false, errors, says }

@@ -866,6 +866,8 @@ export interface components {
             others: components["schemas"]["Reach"][];
             /** @description a passcode is asked of every visitor */
             passcode: boolean;
+            /** @description the line is (https) */
+            secure: boolean;
         };
         Adjustment: {
             changes: string[];

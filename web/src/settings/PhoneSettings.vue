@@ -13,7 +13,7 @@ onMounted(async () => {
   <section v-if="at" data-testid="settings-phone">
     <h2>On a phone or tablet</h2>
     <template v-if="at.others.length">
-      <p>Point its camera at the code; it asks for any name, and the passcode.</p>
+      <p>Point its camera at the code; it asks for the passcode.</p>
       <div v-for="o in at.others" :key="o.url" class="reach">
         <svg
           :viewBox="`-2 -2 ${o.size + 4} ${o.size + 4}`"
@@ -28,7 +28,7 @@ onMounted(async () => {
         </svg>
         <a :href="o.url" data-testid="phone-url">{{ o.url }}</a>
       </div>
-      <p>
+      <p v-if="!at.secure">
         Without a secure line (https) a phone may put its screen to sleep at the bench; its own settings can
         keep it on.
       </p>
@@ -40,6 +40,9 @@ onMounted(async () => {
       </p>
       <code data-testid="phone-how">{{ at.how }}</code>
     </template>
+    <form v-if="at.passcode" method="post" action="/sign-out">
+      <v-btn type="submit" variant="outlined" data-testid="sign-out">Sign out here</v-btn>
+    </form>
   </section>
 </template>
 

@@ -1,29 +1,37 @@
-package api
+// Package door lets visitors in: by this machine's own names alone, or, where a
+// passcode is set, once they gave it. Pages of other sites are kept out.
+package door
 
 import (
-	"crypto/subtle"
 	"net"
 	"net/http"
 	"net/url"
 	"strings"
 )
 
-// guard refuses requests that come by another site's name, from another site's
-// page, or, where a passcode is set, without it.
-func guard(set Settings) func(http.Handler) http.Handler {
+// Settings say who is let in. Without a passcode that is this machine alone.
+type Settings struct {
+	Passcode string
+	Sessions Sessions // where visits are kept; used with a passcode only
+}
+
+// Guard is the door of a server: everything behind it, screens, API and streams
+// alike, is for those it lets in.
+func Guard(set Settings) func(http.Handler) http.Handler {
 	cross := http.NewCrossOriginProtection()
 	return func(next http.Handler) http.Handler {
+		inside := next
+		if set.Passcode != "" {
+			inside = newKeeper(set).handler(next)
+		}
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			switch {
 			case set.Passcode == "" && !loopbackHost(r.Host):
-				http.Error(w, "This server answers to this machine's own names only.", http.StatusMisdirectedRequest)
+				Refuse(w, http.StatusMisdirectedRequest, "This server answers to this machine's own names only.")
 			case cross.Check(r) != nil || readElsewhere(r):
-				http.Error(w, "Requests from other sites are refused.", http.StatusForbidden)
-			case set.Passcode != "" && !passes(r, set.Passcode):
-				w.Header().Set("WWW-Authenticate", `Basic realm="Yellow Parcel: any name, and the passcode"`)
-				http.Error(w, "The passcode is needed.", http.StatusUnauthorized)
+				Refuse(w, http.StatusForbidden, "Requests from other sites are refused.")
 			default:
-				next.ServeHTTP(w, r)
+				inside.ServeHTTP(w, r)
 			}
 		})
 	}
@@ -49,9 +57,4 @@ func readElsewhere(r *http.Request) bool {
 		return false
 	}
 	return r.Method != http.MethodGet || r.Header.Get("Sec-Fetch-Mode") != "navigate"
-}
-
-func passes(r *http.Request, passcode string) bool {
-	_, given, ok := r.BasicAuth()
-	return ok && subtle.ConstantTimeCompare([]byte(given), []byte(passcode)) == 1
 }

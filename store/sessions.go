@@ -1,0 +1,35 @@
+package store
+
+import (
+	"context"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// mostSessions is how many visits are kept; beyond it the one to end first goes.
+const mostSessions = 500
+
+// KeepSession keeps a visit until a time, and forgets those that ended.
+func (s *Store) KeepSession(ctx context.Context, mark string, until time.Time) error {
+	return s.within(ctx, func(tx *sqlx.Tx) error {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO sessions (mark, ends) VALUES (?, ?)`, mark, until.Unix()); err != nil {
+			return err
+		}
+		_, err := tx.ExecContext(ctx, `DELETE FROM sessions WHERE ends <= ? OR mark NOT IN (SELECT mark FROM sessions ORDER BY ends DESC LIMIT ?)`, time.Now().Unix(), mostSessions)
+		return err
+	})
+}
+
+// HasSession tells whether there is a visit that has not ended.
+func (s *Store) HasSession(ctx context.Context, mark string, now time.Time) (bool, error) {
+	var n int
+	err := s.db.GetContext(ctx, &n, `SELECT count(*) FROM sessions WHERE mark = ? AND ends > ?`, mark, now.Unix())
+	return n > 0, err
+}
+
+// EndSession ends a visit; that there is none is no error.
+func (s *Store) EndSession(ctx context.Context, mark string) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM sessions WHERE mark = ?`, mark)
+	return err
+}
