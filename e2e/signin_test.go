@@ -1,0 +1,71 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+
+	"yellow-parcel/api"
+)
+
+// asks has the server ask for a passcode from now on.
+func (s *screen) asks(passcode string) {
+	set := s.settings()
+	set.Passcode = passcode
+	s.app.Close()
+	s.app = api.New(s.kept, s.pages, set)
+	s.line.put(s.app)
+}
+
+// signsIn types a passcode where it is asked for.
+func (s *screen) signsIn(passcode string) {
+	s.Helper()
+	s.page.MustElementR("label", "Passcode")
+	s.until("the passcode has the focus", func() (string, bool) {
+		at := s.page.MustEval(`() => document.activeElement?.id ?? ''`).Str()
+		return at, at == "passcode"
+	})
+	for _, key := range passcode {
+		s.page.Keyboard.MustType(input.Key(key))
+	}
+	s.press(input.Enter)
+}
+
+// Where a passcode is asked for, it is typed once; what was being typed when it is
+// asked for anew is there afterwards.
+func TestAPasscodeLetsOneIn(t *testing.T) {
+	s := open(t)
+	demo(t, s)
+	s.asks("lantern week")
+	s.page.MustNavigate(s.url + "/shelf")
+	s.signsIn("kite card")
+	s.page.MustElementR("[role=alert]", "^That is not the passcode[.]$")
+	s.signsIn("lantern week")
+	s.page.MustElementR("h1", "^Shelf$")
+	s.page.MustNavigate(s.url + "/")
+	s.lists(demoJobs)
+	s.page.MustElementR(id("job"), "Kite card").MustElement("a").MustClick()
+	s.reads("tape-base", "5 1/2 × 11 in")
+
+	// Another passcode ends the visit in the middle of an edit.
+	s.asks("harbour map")
+	s.page.MustElement(id("quantity")).MustSelectAllText()
+	s.types("31")
+	s.signsIn("harbour map")
+	s.until("the edit is there", func() (string, bool) {
+		v := s.find(id("quantity")).MustProperty("value").Str()
+		return v, v == "31"
+	})
+	s.reads("saved", "Saved")
+	if rows, err := s.keptJobs("Kite"); err != nil || len(rows) != 1 || !strings.Contains(rows[0].Document, `"quantity":31`) {
+		t.Errorf("%v %v", rows, err)
+	}
+
+	s.page.MustNavigate(s.url + "/settings")
+	s.page.MustElement(id("sign-out")).MustFocus()
+	s.press(input.Enter)
+	s.page.MustElementR("label", "Passcode")
+	s.page.MustNavigate(s.url + "/")
+	s.page.MustElementR("label", "Passcode")
+}
