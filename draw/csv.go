@@ -1,11 +1,11 @@
 package draw
 
 import (
-	"encoding/csv"
 	"fmt"
 	"io"
 	"strconv"
 
+	"yellow-parcel/core/cells"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
@@ -22,7 +22,7 @@ func cutListCSV(w io.Writer, of Source) error {
 	if err := cutListOf(of); err != nil {
 		return err
 	}
-	return csv.NewWriter(w).WriteAll(cutRows(&of.Result.Batch, of.Result.Brief.Unit))
+	return cells.Write(w, cutRows(&of.Result.Batch, of.Result.Brief.Unit))
 }
 
 // cutRows are the cuts of a batch with a row of names above them.
@@ -59,5 +59,5 @@ func scoresCSV(w io.Writer, of Source) error {
 		}
 		rows = append(rows, row)
 	}
-	return csv.NewWriter(w).WriteAll(rows)
+	return cells.Write(w, rows)
 }

@@ -1,11 +1,11 @@
 package draw
 
 import (
-	"encoding/csv"
 	"fmt"
 	"io"
 	"strings"
 
+	"yellow-parcel/core/cells"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/trim"
@@ -85,7 +85,7 @@ func gangCSV(w io.Writer, of *gang.Whole, _ *document.Gang) error {
 			at++
 		}
 	}
-	return csv.NewWriter(w).WriteAll(rows)
+	return cells.Write(w, rows)
 }
 
 // given counts a layout's pieces by name, in the order they lie.

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/cells"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 )
@@ -22,12 +23,11 @@ const MostRows = 2000
 
 // Write writes items as CSV with a heading.
 func Write(w io.Writer, items []Item) error {
-	out := csv.NewWriter(w)
 	rows := [][]string{columns}
 	for _, i := range items {
 		rows = append(rows, []string{i.Kind, i.SizeText(), strconv.Itoa(i.Count), i.Paper, i.Colour, i.Weight, i.Grain, i.Caliper, i.Price})
 	}
-	return out.WriteAll(rows)
+	return cells.Write(w, rows)
 }
 
 // Read reads items from CSV; columns may come in any order. The error is a
@@ -93,7 +93,7 @@ func headings(row []string) (map[string]int, job.Problems) {
 func itemOf(row []string, at map[string]int, cat *catalog.Catalog) (Item, job.Problems) {
 	get := func(name string) string {
 		if i, ok := at[name]; ok {
-			return strings.TrimSpace(row[i])
+			return strings.TrimSpace(cells.Open(strings.TrimSpace(row[i])))
 		}
 		return ""
 	}

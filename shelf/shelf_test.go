@@ -15,6 +15,8 @@ func TestItemsGoOutAndComeBack(t *testing.T) {
 		{Kind: Sheets, Size: job.Bought{ID: "us-letter"}, Paper: "Dune cover", Colour: "#d8c28a", Weight: "80 lb cover", Grain: "long", Caliper: "0.3 mm", Price: "0.35", Count: 60},
 		{Kind: Sheets, Size: job.Bought{Width: "9 in", Height: "305 mm"}, Count: 4},
 		{Kind: Envelopes, Size: job.Bought{ID: "us-a7"}, Paper: "Kraft, \"harbour\"", Count: 0},
+		{Kind: Sheets, Size: job.Bought{ID: "us-letter"}, Paper: "=cmd|' /C calc'!A0", Count: 1},
+		{Kind: Sheets, Size: job.Bought{ID: "us-letter"}, Paper: "'@sea", Count: 1},
 	}
 	var b bytes.Buffer
 	if err := Write(&b, items); err != nil {

@@ -11,6 +11,7 @@ import (
 	"strconv"
 	"strings"
 
+	"yellow-parcel/core/cells"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 )
@@ -163,38 +164,18 @@ func Columns() []string {
 	return out
 }
 
-// formula begins what a spreadsheet would work out instead of showing.
-const formula = "=+-@\t\r"
-
-// cell guards a text that a spreadsheet would take for a formula: a ' before it, as
-// spreadsheets themselves write one; and one before a ' that is there already.
-func cell(s string) string {
-	if s != "" && strings.ContainsRune(formula+"'", rune(s[0])) {
-		return "'" + s
-	}
-	return s
-}
-
-func uncell(s string) string { return strings.TrimPrefix(s, "'") }
-
 // WriteCSV writes entries as a table with a heading. What a line break is in a text
 // stays one.
 func WriteCSV(w io.Writer, entries []Entry) error {
-	out := csv.NewWriter(w)
-	if err := out.Write(Columns()); err != nil {
-		return err
-	}
+	rows := [][]string{Columns()}
 	for i := range entries {
 		row := make([]string, len(columns))
 		for k, c := range columns {
-			row[k] = cell(c.get(&entries[i]))
+			row[k] = c.get(&entries[i])
 		}
-		if err := out.Write(row); err != nil {
-			return err
-		}
+		rows = append(rows, row)
 	}
-	out.Flush()
-	return out.Error()
+	return cells.Write(w, rows)
 }
 
 // ReadCSV reads a table; columns may come in any order, and all but the date may be
@@ -249,7 +230,7 @@ func entryOf(row []string, at []*column) (Entry, job.Problems) {
 	var e Entry
 	var problems job.Problems
 	for i, c := range at {
-		if err := c.set(&e, uncell(row[i])); err != nil {
+		if err := c.set(&e, cells.Open(row[i])); err != nil {
 			problems.Failf(c.name, "%s", err)
 		}
 	}
