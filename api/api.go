@@ -142,6 +142,8 @@ func register(a huma.API, s *service) {
 	registerLog(a, s, op)
 	registerLogPictures(a, s, op)
 	registerCalendar(a, s, op)
+	registerCopies(a, s, op)
+	registerArchive(a, s, op)
 }
 
 // describeBodies says that the bodies read as raw text are job documents.

@@ -10,6 +10,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"sync"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -43,6 +44,8 @@ type Store struct {
 	db   *sqlx.DB
 	file string
 	lock *flock.Flock // nil where it is only read
+
+	copying sync.Mutex // one daily copy after another
 }
 
 // Open opens, or makes, the data file in a folder, for itself alone, and brings it

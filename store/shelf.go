@@ -54,13 +54,14 @@ func (s *Store) Shelf(ctx context.Context) ([]ShelfItem, error) {
 	return all, err
 }
 
+const insertItem = `INSERT INTO shelf (id, revision, kind, size, document, count) VALUES (:id, :revision, :kind, :size, :document, :count)`
+
 // PutItem keeps a new item when its revision is zero, else a changed one over
 // the revision it edits; ErrConflict when that is not the kept one.
 func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	if i.Revision == 0 {
 		i.ID, i.Revision = uuid.NewString(), 1
-		_, err := s.db.NamedExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count)
-			VALUES (:id, :revision, :kind, :size, :document, :count)`, i)
+		_, err := s.db.NamedExecContext(ctx, insertItem, i)
 		return i, err
 	}
 	result, err := s.db.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size,
@@ -93,8 +94,7 @@ func (s *Store) PutItems(ctx context.Context, items []ShelfItem) error {
 	return s.within(ctx, func(tx *sqlx.Tx) error {
 		for _, i := range items {
 			i.ID, i.Revision = uuid.NewString(), 1
-			if _, err := tx.NamedExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count)
-				VALUES (:id, :revision, :kind, :size, :document, :count)`, i); err != nil {
+			if _, err := tx.NamedExecContext(ctx, insertItem, i); err != nil {
 				return err
 			}
 		}

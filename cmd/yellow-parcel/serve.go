@@ -33,11 +33,12 @@ type listenFlags struct {
 
 // Run serves until it is told to stop.
 func (c *serveCommand) Run(ctx context.Context, s streams) error {
-	return c.serve(ctx, s, c.Data, nil)
+	return c.serve(ctx, s, c.Data, nil, (*api.Server).KeepCopies)
 }
 
-// serve opens a data folder and serves it; ready, when given, runs before the first request.
-func (f listenFlags) serve(ctx context.Context, s streams, dir string, ready func(*store.Store) error) error {
+// serve opens a data folder and serves it; ready, where given, runs before the
+// first request, and begun once there is a server.
+func (f listenFlags) serve(ctx context.Context, s streams, dir string, ready func(*store.Store) error, begun func(*api.Server)) error {
 	if err := f.check(); err != nil {
 		return err
 	}
@@ -50,7 +51,7 @@ func (f listenFlags) serve(ctx context.Context, s streams, dir string, ready fun
 			return errors.Join(err, kept.Close())
 		}
 	}
-	return errors.Join(f.answer(ctx, s, kept), kept.Close())
+	return errors.Join(f.answer(ctx, s, kept, begun), kept.Close())
 }
 
 // check refuses an address others can reach while there is no passcode to keep them out.
@@ -89,7 +90,7 @@ func (f listenFlags) alone() bool {
 	return err == nil && (host == "localhost" || net.ParseIP(host).IsLoopback())
 }
 
-func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) error {
+func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store, begun func(*api.Server)) error {
 	pages, err := fs.Sub(web.Dist, "dist")
 	if err != nil {
 		return err
@@ -104,6 +105,9 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store) e
 	secure := f.Cert != ""
 	app := api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String(), Secure: secure})
 	defer app.Close()
+	if begun != nil {
+		begun(app)
+	}
 	server := &http.Server{
 		Handler:           app,
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,

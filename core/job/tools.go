@@ -20,6 +20,8 @@ type Tools struct {
 	Sittings *SittingSpec `json:"sittings,omitempty" doc:"when its maker sits down to it"`
 	Zone     string       `json:"zone,omitempty" doc:"of time, as Europe/Dublin; the server's own where absent"`
 
+	NoCopies bool `json:"no_copies,omitempty" doc:"no copy of the data file is made every day"`
+
 	Materials []MaterialSpec `json:"materials,omitempty"`
 	Stamps    []StampSpec    `json:"stamps,omitempty"`
 }

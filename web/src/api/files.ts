@@ -74,6 +74,19 @@ export const bringLog = (text: string) =>
       : api.POST('/api/v1/log.csv', { body: text, ...raw('text/plain') }),
   )
 
+/** Everything in one zip file. */
+export async function archiveFile() {
+  return blob(await ask(api.GET('/api/v1/archive.zip', { parseAs: 'blob' })))
+}
+export const bringArchive = (file: File) =>
+  ask(
+    api.POST('/api/v1/archive.zip', {
+      body: file as unknown as string,
+      bodySerializer: (body: unknown) => body as Blob,
+      headers: { 'Content-Type': 'application/zip' },
+    }),
+  )
+
 /** A card's silhouette out of an SVG file: parsed at the server, never shown as markup. */
 export const readOutline = (svg: string, unit: 'in' | 'mm') =>
   ask(

@@ -21,6 +21,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/archive.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything as open documents in one zip file */
+        get: operations["takeArchive"];
+        put?: never;
+        /** Bring in what is not here yet, all or nothing */
+        post: operations["bringArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calendar": {
         parameters: {
             query?: never;
@@ -118,6 +136,24 @@ export interface paths {
         get: operations["catalog"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The daily copies of the data file */
+        get: operations["listCopies"];
+        put?: never;
+        /** Make today's copy anew */
+        post: operations["makeCopy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1001,6 +1037,14 @@ export interface components {
             jig?: string;
             length?: string;
         };
+        BroughtIn: {
+            /**
+             * Format: int64
+             * @description that came in
+             */
+            jobs: number;
+            text: string;
+        };
         BroughtOutputBody: {
             /** Format: int64 */
             brought: number;
@@ -1305,6 +1349,23 @@ export interface components {
             /** @enum {string} */
             state: "good" | "look" | "stop";
             station: string;
+            text: string;
+        };
+        CopiesBody: {
+            /** @description the newest first */
+            copies: components["schemas"]["CopyEntry"][];
+            /** @description one is made every day the application runs */
+            daily: boolean;
+            /** @description where they are; empty where there are none yet */
+            folder: string;
+            /** @description the command that puts the last one in the data file's place */
+            how?: string;
+            /** @description when the last one was made */
+            says: string;
+        };
+        CopyEntry: {
+            /** @description YYYY-MM-DD */
+            day: string;
             text: string;
         };
         Cost: {
@@ -2111,6 +2172,8 @@ export interface components {
             materials?: components["schemas"]["MaterialSpec"][];
             /** @description what a minute's work costs */
             minute?: string;
+            /** @description no copy of the data file is made every day */
+            no_copies?: boolean;
             /**
              * Format: int64
              * @description zero where none were kept yet
@@ -3061,6 +3124,8 @@ export interface components {
             materials?: components["schemas"]["MaterialSpec"][];
             /** @description what a minute's work costs */
             minute?: string;
+            /** @description no copy of the data file is made every day */
+            no_copies?: boolean;
             ruler?: string;
             /** @description when its maker sits down to it */
             sittings?: components["schemas"]["SittingSpec"];
@@ -3296,6 +3361,77 @@ export interface operations {
             };
             /** @description Error */
             default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    takeArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    bringArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3599,6 +3735,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listCopies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    makeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesBody"];
                 };
             };
             /** @description Error */

@@ -6,6 +6,7 @@ import { useCatalog, useUsual } from '@/api/catalog'
 import { provideForm } from '@/ui/form'
 import TextField from '@/ui/TextField.vue'
 import BoardSettings from './BoardSettings.vue'
+import CopySettings from './CopySettings.vue'
 import PhoneSettings from './PhoneSettings.vue'
 import ScreenSettings from './ScreenSettings.vue'
 import SittingSettings from './SittingSettings.vue'
@@ -124,6 +125,7 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
       <SittingSettings />
       <ScreenSettings />
       <PhoneSettings />
+      <CopySettings />
       <section>
         <h2>In this browser</h2>
         <label class="check"
@@ -146,10 +148,5 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
 <style scoped>
 .settings {
   min-height: 100vh;
-}
-.check {
-  justify-content: start;
-  gap: 8px;
-  line-height: 1.4;
 }
 </style>
