@@ -50,6 +50,7 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
 		_, _ = w.Write([]byte("ok\n"))
 	})
+	r.Get("/readyz", ready(kept))
 	r.HandleFunc(noOperation, notAnswered(r))
 	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) { otherMethod(w, "GET") })
 	r.Get("/*", page(pages))
@@ -102,5 +103,17 @@ func page(pages fs.FS) http.HandlerFunc {
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
 		w.Header().Set("Cache-Control", "no-cache")
 		_, _ = w.Write(index)
+	}
+}
+
+// ready answers whether jobs can be read and kept just now, and why not.
+func ready(kept *store.Store) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		if err := kept.Ready(r.Context()); err != nil {
+			door.Refuse(w, http.StatusServiceUnavailable, err.Error())
+			return
+		}
+		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
+		_, _ = w.Write([]byte("ready\n"))
 	}
 }

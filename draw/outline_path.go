@@ -159,6 +159,7 @@ type pen struct {
 	now           shape.Point
 	start, before shape.Point
 	last          byte
+	points        int // drawn
 }
 
 // How many numbers each letter takes; an arc's two flags are read apart.
@@ -167,7 +168,7 @@ var takes = map[byte]int{'M': 2, 'L': 2, 'H': 1, 'V': 1, 'C': 6, 'S': 4, 'Q': 4,
 func pathLines(text string) ([][]shape.Point, error) {
 	p := pen{scanner: scanner{text: text}}
 	letter := byte(0)
-	for pieces := 0; ; pieces++ {
+	for {
 		p.space()
 		if p.done() {
 			return p.lines, nil
@@ -184,7 +185,7 @@ func pathLines(text string) ([][]shape.Point, error) {
 		if err := p.piece(letter); err != nil {
 			return nil, err
 		}
-		if pieces > mostPoints {
+		if p.points > mostPoints {
 			return nil, errors.New("it has more points than a card's outline; simplify it")
 		}
 		// More pairs after a move are lines.
@@ -236,6 +237,7 @@ func (p *pen) draw(kind byte, v []float64, from shape.Point) {
 	case 'M':
 		p.now = at(0)
 		p.start = p.now
+		p.points++
 		p.lines = append(p.lines, []shape.Point{p.now})
 	case 'Z':
 		p.to(p.start)
@@ -259,6 +261,7 @@ func (p *pen) draw(kind byte, v []float64, from shape.Point) {
 }
 
 func (p *pen) to(q shape.Point) {
+	p.points++
 	last := len(p.lines) - 1
 	p.lines[last] = append(p.lines[last], q)
 	p.now = q

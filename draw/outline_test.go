@@ -66,6 +66,7 @@ func TestHostileOutlinesAreRefusedInWords(t *testing.T) {
 		"a wrong width":  {`<svg width="wide" viewBox="0 0 1 1"/>`, "is not a length"},
 		"too deep":       {strings.Repeat("<svg>", 100), "too deep"},
 		"too many":       {"<svg><path d=\"M0 0" + strings.Repeat("h1", mostPoints+9) + "\"/></svg>", "more points"},
+		"too many arcs":  {"<svg><path d=\"M0 0" + strings.Repeat("a9 9 0 1 1 9 9", 45_000) + "\"/></svg>", "more points"},
 		"too large":      {strings.Repeat(" ", MaxOutline+1), "larger than an outline"},
 	} {
 		s, err := ReadSVG([]byte(c.file))

@@ -46,6 +46,7 @@ type Store struct {
 	lock *flock.Flock // nil where it is only read
 
 	copying sync.Mutex // one daily copy after another
+	looked  lookedThrough
 }
 
 // Open opens, or makes, the data file in a folder, for itself alone, and brings it

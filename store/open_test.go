@@ -363,3 +363,40 @@ func TestSessionsEnd(t *testing.T) {
 		t.Errorf("ended: %v", err)
 	}
 }
+
+// A data file that can be used is ready; one with a page gone bad says so.
+func TestReadinessIsLookedAt(t *testing.T) {
+	ctx := context.Background()
+	whole, err := Open(write(t, func(*testing.T, string) {}))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for range 2 {
+		if err := whole.Ready(ctx); err != nil {
+			t.Error(err)
+		}
+	}
+	if err := whole.Close(); err != nil {
+		t.Fatal(err)
+	}
+	if err := whole.Ready(ctx); err == nil {
+		t.Error("a closed one is ready")
+	}
+	bad, err := Open(write(t, func(t *testing.T, file string) {
+		text, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		copy(text[len(text)-9*4096:], bytes.Repeat([]byte{7}, 8192))
+		if err := os.WriteFile(file, text, 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer bad.Close()
+	if err := bad.Ready(ctx); err == nil || !strings.Contains(err.Error(), "is damaged") {
+		t.Errorf("%v", err)
+	}
+}

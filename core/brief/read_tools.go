@@ -19,10 +19,27 @@ func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 	if t.Zone != "" && !zone.MatchString(t.Zone) {
 		r.fail("zone", "%q is not a zone of time; try Europe/Dublin", job.Quoted(t.Zone))
 	}
+	// As many as a job may have of its own.
+	few := func(field string, n, most int) {
+		if n > most {
+			r.fail(field, "at most %d", most)
+		}
+	}
+	few("materials", len(t.Materials), mostMaterials)
+	few("stamps", len(t.Stamps), mostStamps)
+	if len(r.problems) > 0 {
+		return r.problems
+	}
 	r.materials(t.Materials)
 	postReader{r}.stamps(t.Stamps)
 	return r.problems
 }
+
+// How many materials and kinds of stamp a maker keeps, as a job's fields have it.
+const (
+	mostMaterials = 200
+	mostStamps    = 40
+)
 
 // zone is how zones of time are named.
 var zone = regexp.MustCompile(`^[A-Za-z][A-Za-z_]{1,20}(/[A-Za-z][A-Za-z0-9_+-]{1,24}){0,2}$`)
