@@ -37,6 +37,8 @@ type service struct {
 	set     Settings
 	taught  *taught
 	remaker *remaker
+	gate    *gate // of what is worked out while somebody waits
+	long    *gate // of what is looked for at length
 }
 
 // nowIn is the time it is in a zone; where the server is, where that has no name.
@@ -59,6 +61,12 @@ func (s *service) today(ctx context.Context) string { return s.here(ctx).Format(
 
 // clock is a time of day in minutes after midnight.
 func clock(at time.Time) int { return 60*at.Hour() + at.Minute() }
+
+// EditorInput names the place a job is edited at: what it asked for before is
+// dropped for what it asks for now.
+type EditorInput struct {
+	Editor string `query:"editor" maxLength:"64"`
+}
 
 // JobInput is a job document as it came, so that what is wrong with it can be said field by field.
 type JobInput struct {
@@ -106,7 +114,7 @@ func register(a huma.API, s *service) {
 		}
 		return o
 	}
-	huma.Register(a, op("POST", "/plan", "plan", "Work out everything a job needs", true, 422), s.plan)
+	huma.Register(a, op("POST", "/plan", "plan", "Work out everything a job needs", true, 409, 422), s.plan)
 	huma.Register(a, op("POST", "/steps", "steps", "How a job is made, step by step", true, 422), s.steps)
 	huma.Register(a, op("POST", "/switch", "switchUnit", "The same job in the other unit", true, 422), s.switchUnit)
 	huma.Register(a, op("GET", "/length", "readLength", "One typed length as it is understood", false, 422), s.readLength)
@@ -160,7 +168,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}, remaker: newRemaker()})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}, remaker: newRemaker(), gate: newGate(1), long: newGate(1)})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }
@@ -175,12 +183,12 @@ func config() huma.Config {
 }
 
 // workOut works a job document out with what the server remembers.
-func (s *service) workOut(ctx context.Context, raw []byte, how plan.Work) (*plan.Whole, error) {
-	return s.workOutFor(ctx, "", raw, how)
+func (s *service) workOut(ctx context.Context, editor string, raw []byte, how plan.Work) (*plan.Whole, error) {
+	return s.workOutFor(ctx, editor, "", raw, how)
 }
 
 // workOutFor is workOut of a kept job, to which what it keeps back on the shelf is there.
-func (s *service) workOutFor(ctx context.Context, id string, raw []byte, how plan.Work) (*plan.Whole, error) {
+func (s *service) workOutFor(ctx context.Context, editor, id string, raw []byte, how plan.Work) (*plan.Whole, error) {
 	one, library, err := s.job(ctx, raw)
 	if err != nil {
 		return nil, problem(err)
@@ -193,11 +201,13 @@ func (s *service) workOutFor(ctx context.Context, id string, raw []byte, how pla
 	if how.Book, err = s.teaches(ctx); err != nil {
 		return nil, err
 	}
-	all, err := plan.WorkOut(one, library, how)
-	if err != nil {
-		return nil, problem(err)
-	}
-	return all, nil
+	var all *plan.Whole
+	err = s.inTurn(ctx, editor, func(meter *work.Meter) error {
+		how.Meter = meter
+		all, err = plan.WorkOut(one, library, how)
+		return err
+	})
+	return all, problem(err)
 }
 
 // job reads a job document, with the maker's own tools where it names none, and
@@ -215,8 +225,11 @@ func (s *service) job(ctx context.Context, raw []byte) (job.Job, *catalog.Catalo
 	return one.With(tools), library, err
 }
 
-func (s *service) plan(ctx context.Context, in *JobInput) (*answerOutput, error) {
-	all, err := s.workOut(ctx, in.RawBody, plan.Work{Trials: work.UsualTrials})
+func (s *service) plan(ctx context.Context, in *struct {
+	JobInput
+	EditorInput
+}) (*answerOutput, error) {
+	all, err := s.workOut(ctx, in.Editor, in.RawBody, plan.Work{Trials: work.UsualTrials})
 	if err != nil {
 		return nil, err
 	}

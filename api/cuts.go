@@ -31,6 +31,11 @@ func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
 	}
+	_, leave, err := s.long.enter(ctx, clientOf(ctx), "")
+	if err != nil {
+		return // whoever asked went away
+	}
+	defer leave()
 	p, err := plan.MakeWith(one, library, plan.Work{Memory: s.memory, Solve: s.atLength(ctx, send)})
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})

@@ -46,7 +46,7 @@ type Folding struct {
 type foldingOutput struct{ Body Folding }
 
 func (s *service) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
-	all, err := s.workOut(ctx, in.RawBody, plan.Work{NoWays: true})
+	all, err := s.workOut(ctx, "", in.RawBody, plan.Work{NoWays: true})
 	if err != nil {
 		return nil, err
 	}

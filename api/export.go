@@ -18,7 +18,7 @@ func (s *service) export(ctx context.Context, in *struct {
 	As   fileFormat `query:"as" required:"true"`
 	Part filePart   `query:"part" required:"true"`
 }) (*fileOutput, error) {
-	all, err := s.workOut(ctx, in.RawBody, plan.Work{Trials: work.UsualTrials, Whole: true})
+	all, err := s.workOut(ctx, "", in.RawBody, plan.Work{Trials: work.UsualTrials, Whole: true})
 	if err != nil {
 		return nil, err
 	}

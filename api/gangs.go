@@ -14,6 +14,7 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
+	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
 )
@@ -102,7 +103,18 @@ func (s *service) gangOf(ctx context.Context, raw []byte, how gang.Work) (*gang.
 		return nil, err
 	}
 	how.Memory, how.Today = s.memory, s.today(ctx)
-	return gang.WorkOut(g, library, how)
+	if how.Solve != nil { // at length, in a turn of its own
+		return gang.WorkOut(g, library, how)
+	}
+	var whole *gang.Whole
+	err = s.inTurn(ctx, "", func(meter *work.Meter) error {
+		how.Solve = meter.Watched(s.memory.Solve)
+		if whole, err = gang.WorkOut(g, library, how); err == nil && meter.Stopped() {
+			err = work.ErrStopped
+		}
+		return err
+	})
+	return whole, err
 }
 
 func (s *service) planGang(ctx context.Context, in *GangInput) (*gangAnswer, error) {
@@ -130,6 +142,11 @@ func (s *service) exportGang(ctx context.Context, in *struct {
 }
 
 func (s *service) lookForGangCuts(ctx context.Context, in *GangInput, send sse.Sender) {
+	_, leave, err := s.long.enter(ctx, clientOf(ctx), "")
+	if err != nil {
+		return // whoever asked went away
+	}
+	defer leave()
 	whole, err := s.gangOf(ctx, in.RawBody, gang.Work{Solve: s.atLength(ctx, send)})
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})

@@ -12,6 +12,7 @@ import (
 
 	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/work"
 	"yellow-parcel/store"
 )
 
@@ -89,9 +90,21 @@ func (s *service) draft(ctx context.Context, raw []byte, edit string) (store.Dra
 	if err != nil {
 		return store.Draft{}, err
 	}
-	look, words := sight.of(one)
+	look, words, err := s.look(ctx, sight, one)
+	if err != nil {
+		return store.Draft{}, err
+	}
 	shown, err := json.Marshal(look)
 	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one), Shown: string(shown), ShownBy: sight.by, Words: words, Edit: edit}, err
+}
+
+// look works out, in its turn, what a list shows of a job and what it is found by.
+func (s *service) look(ctx context.Context, v *sight, one job.Job) (out keptShown, words string, err error) {
+	err = s.inTurn(ctx, "", func(meter *work.Meter) error {
+		out, words, err = v.of(one, meter)
+		return err
+	})
+	return out, words, err
 }
 
 // dueOf is when a job is due, for lists to go by; one still being typed is not due.

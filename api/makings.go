@@ -105,7 +105,7 @@ func (s *service) steps(ctx context.Context, in *struct {
 	if how.Left, how.Taken, err = s.before(ctx, in.Of); err != nil {
 		return nil, err
 	}
-	all, err := s.workOutFor(ctx, in.Of, in.RawBody, how)
+	all, err := s.workOutFor(ctx, "", in.Of, in.RawBody, how)
 	if err != nil {
 		return nil, err
 	}

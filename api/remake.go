@@ -81,7 +81,9 @@ func (s *service) remakeAll(ctx context.Context) error {
 func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
 	out, words := keptShown{Shown: unfinished}, ""
 	if one, err := job.Read([]byte(j.Document)); err == nil {
-		out, words = v.of(one)
+		if out, words, err = s.look(ctx, v, one); err != nil {
+			return err
+		}
 	}
 	text, err := json.Marshal(out)
 	if err != nil {

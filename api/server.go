@@ -4,6 +4,7 @@ import (
 	"errors"
 	"io/fs"
 	"net/http"
+	"runtime"
 	"strings"
 	"time"
 
@@ -41,7 +42,7 @@ func (s *Server) Close() { s.s.remaker.close() }
 // New makes a server of a data file, with the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r := chi.NewRouter()
-	r.Use(logged, recovered, headers, door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
+	r.Use(logged, recovered, known, headers, door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
 	s := newService(kept, set)
@@ -62,7 +63,7 @@ func newService(kept *store.Store, set Settings) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, newRemaker()}
+	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, newRemaker(), newGate(runtime.GOMAXPROCS(0)), newGate(1)}
 }
 
 // headers keep a browser from loading or being told anything outside.

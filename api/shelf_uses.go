@@ -68,7 +68,7 @@ func (s *service) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		return cutOf{}, shelfError(err)
 	}
 	how := plan.Work{NoWays: true, Memory: s.memory}
-	all, err := s.workOutFor(ctx, one.ID, []byte(one.Document), how)
+	all, err := s.workOutFor(ctx, "", one.ID, []byte(one.Document), how)
 	if err != nil {
 		return cutOf{}, err
 	}

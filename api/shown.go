@@ -104,15 +104,18 @@ var stateWords = map[string]string{"good": "good", "look": "see to it", "stop": 
 var unfinished = Shown{Figure: "not started", State: "look", Word: "to fill in"}
 
 // of works a job out as far as a list shows it, and what it is found by.
-func (v *sight) of(one job.Job) (keptShown, string) {
+func (v *sight) of(one job.Job, meter *work.Meter) (keptShown, string, error) {
 	out := keptShown{Shown: unfinished}
-	all, err := plan.WorkOut(one.With(v.tools), v.library, plan.Work{Memory: v.memory, NoWays: true})
+	all, err := plan.WorkOut(one.With(v.tools), v.library, plan.Work{Memory: v.memory, NoWays: true, Meter: meter})
+	if errors.Is(err, work.ErrStopped) {
+		return out, "", err
+	}
 	if err != nil {
 		var problems job.Problems
 		if errors.As(err, &problems) {
 			out.Text = problems[0].Text
 		}
-		return out, wordsOf(one, nil)
+		return out, wordsOf(one, nil), nil
 	}
 	said, picture := all.Plan.Consequence, draw.Start(all.Result)
 	out.Shown = Shown{Figure: all.Plan.Card.Text, State: said.State, Word: stateWords[said.State], Text: said.Text, Drawing: &picture}
@@ -120,5 +123,5 @@ func (v *sight) of(one job.Job) (keptShown, string) {
 		made := all.AtTheBench(plan.Work{Memory: v.memory})
 		out.Dated = &dated{schedule.HandIn(all.Result), b.Week, schedule.EffortsOf(made.All)}
 	}
-	return out, wordsOf(one, all.Plan)
+	return out, wordsOf(one, all.Plan), nil
 }

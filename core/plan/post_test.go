@@ -207,7 +207,7 @@ func BenchmarkPostEverywhere(b *testing.B) {
 				b.Fatal(err)
 			}
 			for b.Loop() {
-				ways.Find(j, all.Result, catalog.Standard(), nil)
+				ways.Find(j, all.Result, catalog.Standard(), nil, nil)
 			}
 		})
 	}

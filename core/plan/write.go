@@ -29,6 +29,7 @@ type Work struct {
 	Left   *learn.Efforts // what is left of a making under way; nil for all of it
 	Taken  calendar.Taken // what of the days to come other jobs have
 	Steps  bool           // the steps at the bench, and what the whole batch takes
+	Meter  *work.Meter    // counts the work, and stops it; nil for neither
 	Whole  bool           // all that the document has; else what screens show beside their drawings
 }
 
@@ -56,7 +57,7 @@ type Whole struct {
 }
 
 // WorkOut takes a job all the way: briefed, worked out, its ways out looked for,
-// and written. The error is a job.Problems.
+// and written. The error is a job.Problems, or work.ErrStopped.
 func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 	b, err := brief.Read(j, cat)
 	if err != nil {
@@ -66,12 +67,17 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 		how.Solve = how.Memory.Solve
 	}
 	out := &Whole{Today: how.Today}
-	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory, Shelf: how.Shelf.Kinds()}); err != nil {
+	if out.Result, err = work.Do(b, work.How{Solve: how.Solve, Trials: how.Trials, Memory: how.Memory, Shelf: how.Shelf.Kinds(), Meter: how.Meter}); err != nil {
 		return nil, err
 	}
-	if !how.NoWays {
-		out.Ways = ways.Find(j, out.Result, cat, how.Memory)
+	if !how.NoWays && !how.Meter.Over() {
+		out.Ways = ways.Find(j, out.Result, cat, how.Memory, how.Meter)
 	}
+	if how.Meter.Stopped() {
+		return nil, work.ErrStopped
+	}
+	// What is left out is said.
+	out.Result.Short = out.Result.Short || how.Meter.Over() && (!how.NoWays || how.Trials > 0)
 	out.Plan = Write(out.Result, out.Ways, how)
 	if how.Steps {
 		made := out.AtTheBench(how)
@@ -124,6 +130,7 @@ func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 	w.gauge()
 	w.stations()
 	w.assumed()
+	w.short()
 	teacher{w}.teach(how.Book)
 	return w.plan
 }
@@ -148,6 +155,13 @@ func Heading(p *document.Plan) string {
 		return p.Title
 	}
 	return "Card " + p.Card.Text
+}
+
+// short says that a large job was not gone into in every way.
+func (w *writer) short() {
+	if w.r.Short {
+		w.warn("short", "job", "This is a large job: it is worked out without trials by a shaky hand, and not every way out at the post was tried.")
+	}
 }
 
 // assumed says what the job left open.

@@ -41,6 +41,8 @@ type Choices struct {
 	Usual *Plan // the one that moves the guide least of those near the least paper
 	Known bool  // money is known: every sheet has a price
 	Long  bool  // they were looked for at length
+
+	Stopped bool // before they were found: others may be better
 }
 
 // By is the plan that is best at something; the usual one where that is not
@@ -70,10 +72,17 @@ const (
 )
 
 // chooser draws what a solver found, and picks what is worth choosing between.
-type chooser struct{ *solver }
+type chooser struct {
+	*solver
+	eased int // work that went into moves, in groups looked at
+}
+
+// mostEased is as much as goes into cutting shapes out in fewer moves: what a few
+// dozen layouts take.
+const mostEased = 4_000_000
 
 // choices draws the candidates that are best at something.
-func (v chooser) choices() *Choices {
+func (v *chooser) choices() *Choices {
 	c := &Choices{best: map[Aim]*Plan{}, Known: v.priced, Long: v.p.Steps >= ThoroughWork && !v.stopped}
 	slices.SortStableFunc(v.front, func(a, b *candidate) int {
 		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(a.paper, b.paper))
@@ -108,12 +117,13 @@ func (v chooser) choices() *Choices {
 		v.ease(of[p])
 		*p = *v.drawn(of[p], wideWork*v.p.Steps)
 	}
+	c.Stopped = v.stopped
 	return c
 }
 
 // fewer are the candidates worth drawing: where there are many, the best by
 // sheets, by trouble and by paper.
-func (v chooser) fewer() []*candidate {
+func (v *chooser) fewer() []*candidate {
 	if len(v.front) <= mostDrawn {
 		return v.front
 	}
@@ -156,9 +166,12 @@ func crowd(p *Plan) int { return max(0, len(p.Layouts)-clearLayouts) }
 const clearLayouts = 12
 
 // ease cuts out the shapes of a candidate in whichever way takes fewer moves.
-func (v chooser) ease(c *candidate) {
+func (v *chooser) ease(c *candidate) {
 	least := v.moves(c.fulls)
 	for i := range c.fulls {
+		if v.eased > mostEased || !v.watch(v.work) {
+			return
+		}
 		tried := []parts.Tree{c.fulls[i].tree}
 		for _, way := range parts.Ways {
 			before := c.fulls[i]
@@ -178,18 +191,20 @@ func (v chooser) ease(c *candidate) {
 }
 
 // moves is how often the guide is moved for some sheets, at a glance.
-func (v chooser) moves(fulls []sheetful) int {
+func (v *chooser) moves(fulls []sheetful) int {
 	b, err := benchOf(v.p, v.kinds, fulls)
 	if err != nil {
 		return math.MaxInt
 	}
-	return len(b.glance())
+	n := len(b.glance())
+	v.eased += b.groups * n
+	return n
 }
 
 // outlined is a candidate's plan as far as it takes to compare it: how many
 // layouts it has, and not yet what is in them. Its strokes are counted only
 // where a minute has a price.
-func (v chooser) outlined(c *candidate) *Plan {
+func (v *chooser) outlined(c *candidate) *Plan {
 	if v.p.Minute > 0 {
 		return v.drawn(c, 0)
 	}
@@ -198,7 +213,7 @@ func (v chooser) outlined(c *candidate) *Plan {
 
 // drawn puts the cuts of a candidate in order and draws them, its pieces named;
 // so much work goes into the order.
-func (v chooser) drawn(c *candidate, work int) *Plan {
+func (v *chooser) drawn(c *candidate, work int) *Plan {
 	fulls := merged(c.fulls) // cut another way, two may have become alike
 	slices.SortStableFunc(fulls, func(a, b sheetful) int { return cmp.Compare(b.count, a.count) })
 	b, _ := benchOf(v.p, v.kinds, fulls) // it was cut before it was offered

@@ -64,7 +64,7 @@ func (v *solver) upTo(most int) *Plan {
 	var best *Plan
 	n := 0
 	if len(v.front) > 0 {
-		best = chooser{v}.choices().By(FewestSheets)
+		best = (&chooser{solver: v}).choices().By(FewestSheets)
 		n = len(best.Layouts[0].Pieces)
 	}
 	for n++; v.p.Limits != (Limits{}) && n <= most; n++ {

@@ -106,7 +106,7 @@ func choose(p Problem) (*Choices, error) {
 	if len(v.front) == 0 {
 		return nil, cmp.Or(v.refusal, ErrShort)
 	}
-	return chooser{v}.choices(), nil
+	return (&chooser{solver: v}).choices(), nil
 }
 
 // solver gathers candidates and keeps those that are best in some way.

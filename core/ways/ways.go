@@ -57,12 +57,13 @@ type search struct {
 	result  *work.Result
 	doc     map[string]any
 	pins    job.Patch // what has to be said for the piece in use to stay the one in use
+	meter   *work.Meter
 }
 
 // Find looks, for every carrier that does not simply take the piece in its
 // cheapest class, for the smallest changes to the job that do better. The
-// catalogue is the one the job was briefed by.
-func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memory) []Out {
+// catalogue is the one the job was briefed by; the meter says how much is tried.
+func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memory, meter *work.Meter) []Out {
 	out := make([]Out, len(r.Posts))
 	if !r.AnyImprovable() {
 		return out
@@ -71,7 +72,7 @@ func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memo
 	for i := range r.Posts {
 		now[i] = *r.Posts[i].InUse()
 	}
-	s := &search{shipped: shipped, memory: memory, result: r, doc: j.Document(), pins: pins(r)}
+	s := &search{shipped: shipped, memory: memory, result: r, doc: j.Document(), pins: pins(r), meter: meter}
 	all := append(s.all(s.levers()), s.sizes(now)...)
 	all = append(all, s.second(now, all)...)
 	for i := range out {
@@ -97,7 +98,7 @@ func (s *search) second(now []post.Verdict, all []tried) []tried {
 				continue
 			}
 			built[best.family] = true
-			after := &search{shipped: s.shipped, memory: s.memory, result: best.result, doc: best.doc}
+			after := &search{shipped: s.shipped, memory: s.memory, result: best.result, doc: best.doc, meter: s.meter}
 			for _, t := range after.all(after.seconds()) {
 				if t.family != best.family {
 					t.levers, t.minutes, t.kind = append(slices.Clone(best.levers), t.levers...), t.minutes+best.minutes, two
@@ -194,6 +195,9 @@ func (s *search) all(levers []Lever) []tried {
 
 // attempt works a lever out; false where the job cannot be made so.
 func (s *search) attempt(l Lever) (tried, bool) {
+	if !s.meter.Try() {
+		return tried{}, false
+	}
 	patch := job.Then(s.pins, l.Patch)
 	doc := job.Merged(s.doc, patch)
 	r, use, ok := s.worked(doc)

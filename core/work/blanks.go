@@ -90,6 +90,10 @@ func (r maker) make(c Candidate) (*Made, error) {
 // makeBlanks makes every candidate and puts the one to make first.
 func (r maker) makeBlanks() {
 	for _, c := range r.candidates() {
+		if r.how.Meter.Stopped() {
+			return
+		}
+		r.how.Meter.Spend(costOfBlank)
 		m, err := r.make(c)
 		if err != nil {
 			r.Unsuited = append(r.Unsuited, Unsuited{c, err})
@@ -145,6 +149,10 @@ func (r maker) try(m *Made) {
 	runs := r.how.Trials
 	if len(r.Blanks) > 0 {
 		runs /= fewer
+	}
+	if runs > 0 && r.how.Meter.Over() {
+		r.Short = true
+		return
 	}
 	if runs > 0 {
 		t := r.how.Memory.trials(m, r.roomFor(m), r.Brief.Ruler.Step/2, runs)

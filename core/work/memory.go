@@ -189,7 +189,7 @@ func (m *Memory) Solve(p trim.Problem) (*trim.Choices, error) {
 		}
 	}
 	made, err := trim.Choose(p)
-	if err == nil {
+	if err == nil && !made.Stopped {
 		m.cuts.Add(key, made)
 	}
 	return made, err

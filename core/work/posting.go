@@ -43,6 +43,9 @@ func (r *Result) postAll() {
 	r.Pieces = sealer{r}.pieces()
 	r.Posts = make([]Posting, len(r.Brief.Post.Carriers))
 	for k, c := range r.Brief.Post.Carriers {
+		if k > 0 && r.how.Meter.Stopped() {
+			break // the result is not given
+		}
 		p := &r.Posts[k]
 		p.Verdicts = make([]post.Verdict, len(r.Pieces))
 		p.Verdicts[0] = post.Judge(c, r.Pieces[0].Piece)

@@ -20,12 +20,13 @@ type How struct {
 	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
 	Memory *Memory        // of blanks made before; nil to make each anew
 	Shelf  []brief.Bought // envelopes on hand that no job has taken
+	Meter  *Meter         // counts the work, and stops it; nil for neither
 }
 
 // UsualTrials is the usual number of trials of a blank.
 const UsualTrials = 1000
 
-// Do works a brief out. The error is a job.Problems, each naming its field.
+// Do works a brief out. The error is a job.Problems, each naming its field, or ErrStopped.
 func Do(b *brief.Brief, how How) (*Result, error) {
 	if how.Solve == nil {
 		how.Solve = how.Memory.Solve
@@ -34,6 +35,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
+	solve := how.Meter.Watched(how.Solve)
 	r.Layers.Ladder = ladder(r)
 	r.Sells = sells(r)
 	r.Makes = makes(r)
@@ -41,7 +43,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	if !b.Card.Made {
 		r.Batch = batchOf(r)
 		r.Base.One = r.oneSheet()
-		r.Batch.Solve(how.Solve, b.Stock.Aim)
+		r.Batch.Solve(solve, b.Stock.Aim)
 	}
 	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
 	maker{r}.makeBlanks()
@@ -52,6 +54,9 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	}
 	r.postAll()
 	r.Gauge = gaugeOf(r)
+	if how.Meter.Stopped() {
+		return nil, ErrStopped
+	}
 	return r, nil
 }
 

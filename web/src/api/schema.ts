@@ -5728,7 +5728,9 @@ export interface operations {
     };
     plan: {
         parameters: {
-            query?: never;
+            query?: {
+                editor?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5746,6 +5748,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Worked"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
                 };
             };
             /** @description Unprocessable Entity */

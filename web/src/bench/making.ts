@@ -2,6 +2,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, ask, type BenchDrawings, type Making, type MakingEvent } from '@/api/client'
 import { followMaking } from '@/api/events'
 import { pause } from '@/api/retry'
+import { ownName } from '@/api/name'
 
 /** What is told is kept in this browser until the server has it, under a name of its own for every window. */
 const SHELF = 'yellow-parcel-bench'
@@ -11,13 +12,11 @@ const AT_ONCE = 100
 type Told = Omit<MakingEvent, 'client' | 'seq' | 'at'>
 type Queue = { client: string; seq: number; pending: MakingEvent[] }
 
-const fresh = () => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
-
 /** This window's queue, and those other windows left behind unsent. */
 function queues(id: string) {
   const prefix = `${SHELF}-${id}-`
   let own = sessionStorage.getItem(prefix) ?? ''
-  if (!own) sessionStorage.setItem(prefix, (own = fresh()))
+  if (!own) sessionStorage.setItem(prefix, (own = ownName()))
   const read = (client: string): Queue => {
     try {
       const kept = JSON.parse(localStorage.getItem(prefix + client) ?? '') as Queue

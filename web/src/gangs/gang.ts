@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, ask, type FieldErrors, type Gang, type GangPlan, type GangRecord } from '@/api/client'
 import { pause, retrying } from '@/api/retry'
+import { ownName } from '@/api/name'
 
 /** A change is kept once the typing rests for so long, in milliseconds. */
 const AFTER = 500
@@ -100,7 +101,7 @@ export function useGang(id: string) {
   async function run() {
     while (!over && gang.value && gang.value !== kept.value && !theirs.value) {
       const body = gang.value
-      const edit = crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
+      const edit = ownName()
       for (;;) {
         const query = { revision, edit }
         const reply = await ask(api.PUT('/api/v1/gangs/{id}', { params: { path: { id }, query }, body }))

@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { api, ask, type FieldErrors, type Job, type Plan } from '@/api/client'
 import { retrying } from '@/api/retry'
+import { ownName } from '@/api/name'
 import { merge, nest } from './merge'
 
 /** Whether a job has something to be worked out from. */
@@ -24,6 +25,8 @@ export function usePlanner(job: Ref<Job | undefined>) {
   const errors = ref<FieldErrors>({})
   const away = ref(false)
   const retry = retrying(() => void replan())
+  /** What this asked for before needs no answer once it asks again. */
+  const editor = ownName()
   let running: Promise<void> | undefined
   let again = false
   let over = false
@@ -54,7 +57,7 @@ export function usePlanner(job: Ref<Job | undefined>) {
       away.value = false
       return
     }
-    const reply = await ask(api.POST('/api/v1/plan', { body: asked }))
+    const reply = await ask(api.POST('/api/v1/plan', { params: { query: { editor } }, body: asked }))
     if (over) return
     away.value = reply.away
     if (reply.away) return retry.later()
@@ -72,7 +75,7 @@ export function usePlanner(job: Ref<Job | undefined>) {
     for (let tries = 0; tries < 4; tries++) {
       next = without(next, Object.keys(wrong))
       if (!startsFrom(next)) return undefined
-      const reply = await ask(api.POST('/api/v1/plan', { body: next }))
+      const reply = await ask(api.POST('/api/v1/plan', { params: { query: { editor } }, body: next }))
       if (reply.data || reply.away) return reply.data
       wrong = reply.errors
     }

@@ -1,15 +1,11 @@
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { api, ask, type Job, type Record, type Reply } from '@/api/client'
 import { pause } from '@/api/retry'
+import { ownName } from '@/api/name'
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'refused' | 'conflict' | 'gone'
 
 const AFTER = 500
-
-/** A name for an edit; it need not be a secret, only its own. */
-function newEdit() {
-  return `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 12)}`
-}
 
 /** Keeps a job at the server, one save after another, each over the revision it edits. */
 export function useSaver(job: Ref<Job | undefined>, made: (id: string) => void) {
@@ -72,7 +68,7 @@ export function useSaver(job: Ref<Job | undefined>, made: (id: string) => void) 
 
   /** Sends one document; gives whether to go on with what was typed meanwhile. */
   async function once(job: Job, lasting: boolean): Promise<boolean> {
-    if (sent.value !== job) resume(job, newEdit())
+    if (sent.value !== job) resume(job, ownName())
     for (;;) {
       const reply = await send(job, lasting)
       if (!reply.away) return settle(job, reply)

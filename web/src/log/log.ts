@@ -1,14 +1,13 @@
 import { ref } from 'vue'
 import { api, ask, type FieldErrors, type LogEntry, type LogRecord } from '@/api/client'
-
-const name = () => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
+import { ownName } from '@/api/name'
 
 /** Keeps an entry, a new one where it has no record yet; says what is wrong with it by field. */
 export function useKeeping() {
   const errors = ref<FieldErrors>({})
   const says = ref('')
   async function keep(entry: LogEntry, record?: LogRecord): Promise<LogRecord | undefined> {
-    const edit = name()
+    const edit = ownName()
     const reply = record
       ? await ask(
           api.PUT('/api/v1/log/{id}', {

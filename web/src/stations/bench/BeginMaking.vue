@@ -2,6 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type MakingSummary } from '@/api/client'
+import { ownName } from '@/api/name'
 import { worked } from '@/app/notice'
 
 /** To the bench: on with what is under way, or a new making of what is kept. */
@@ -23,7 +24,7 @@ onMounted(async () => {
 async function begin() {
   beginning.value = true
   await props.ready()
-  const edit = crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
+  const edit = ownName()
   const reply = await ask(api.POST('/api/v1/makings', { params: { query: { edit } }, body: props.of }))
   beginning.value = false
   if (worked('It is not begun.', reply) && reply.data)
