@@ -93,12 +93,18 @@ fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzTools $(FUZZ) ./core/job
 	go test -run '^$$' -fuzz FuzzSwitch $(FUZZ) ./core/job
 	go test -run '^$$' -fuzz FuzzSearch $(FUZZ) ./store
+	go test -run '^$$' -fuzz FuzzWrite $(FUZZ) ./core/cells
 
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots
 
-soak: $(BIN) tools ## the accessibility checks in every size, theme and in forced colours; 50,000 jobs acted out
+soak: $(BIN) tools ## long forms: accessibility in every size and theme; 50,000 jobs; 1,000 kills; 50,000 hostile requests; eight makers for four minutes
 	YELLOW_PARCEL_CHECK=10000 go test -count=1 -timeout 60m ./core/check -args -seed $$RANDOM
+	YELLOW_PARCEL_KILLS=1000 go test -count=1 -timeout 90m -v -run 'TestKillsLose|TestAKilledServer' ./cmd/yellow-parcel
+	YELLOW_PARCEL_KILLS=100 go test -count=1 -timeout 30m -v -run 'TestKilledIn|TestAKilledArchive' ./cmd/yellow-parcel
+	YELLOW_PARCEL_HOSTILE=50000 go test -count=1 -timeout 60m -v -run TestHostile ./cmd/yellow-parcel
+	YELLOW_PARCEL_LOAD=240 go test -count=1 -timeout 10m -v -run TestEightMakers ./api
+	go test -run '^$$' -bench ListOfMany ./store
 	YELLOW_PARCEL_SOAK=1 go test -count=1 -timeout 40m -run TestEveryViewIsAccessible ./e2e
 
 clean: ## away with all that is built and installed here

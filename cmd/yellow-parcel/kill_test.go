@@ -11,7 +11,6 @@ import (
 	"net/http"
 	"os"
 	"os/exec"
-	"strconv"
 	"strings"
 	"sync"
 	"testing"
@@ -23,20 +22,22 @@ import (
 // served is the folder this program serves instead of running its tests.
 const served = "YELLOW_PARCEL_TEST_SERVES"
 
+// commanded is the command line, as a JSON list, this program carries out instead.
+const commanded = "YELLOW_PARCEL_TEST_RUNS"
+
 func TestMain(m *testing.M) {
 	if dir := os.Getenv(served); dir != "" {
 		os.Exit(run(context.Background(), []string{"serve", "--listen", "127.0.0.1:0", "--data", dir}, streams{os.Stdin, os.Stdout, io.Discard}))
+	}
+	var args []string
+	if json.Unmarshal([]byte(os.Getenv(commanded)), &args) == nil {
+		os.Exit(run(context.Background(), args, streams{os.Stdin, io.Discard, io.Discard}))
 	}
 	os.Exit(m.Run())
 }
 
 // kills is how often the server is killed: ten times, or as often as is asked for.
-func kills() int {
-	if n, err := strconv.Atoi(os.Getenv("YELLOW_PARCEL_KILLS")); err == nil {
-		return n
-	}
-	return 10
-}
+func kills() int { return asked("YELLOW_PARCEL_KILLS", 10) }
 
 // victim is a server in a process of its own.
 type victim struct {

@@ -1,0 +1,314 @@
+package main
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"slices"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"yellow-parcel/store"
+)
+
+// clerk keeps one thing after another at a server, and notes which were answered.
+type clerk struct {
+	path  string // where they are posted
+	body  string // with a place for the number of each
+	n     int
+	heard []int
+}
+
+func (c *clerk) work(url string, stop <-chan struct{}) {
+	for {
+		select {
+		case <-stop:
+			return
+		default:
+		}
+		c.n++
+		if _, ok := send(url+c.path, fmt.Sprintf(c.body, c.n)); !ok {
+			return
+		}
+		c.heard = append(c.heard, c.n)
+	}
+}
+
+// settler changes the settings, over what is kept.
+type settler struct{ n, heard int }
+
+func (s *settler) work(url string, stop <-chan struct{}) {
+	client := http.Client{Timeout: 10 * time.Second}
+	for {
+		select {
+		case <-stop:
+			return
+		default:
+		}
+		var kept struct{ Revision int }
+		answer, err := client.Get(url + "/settings")
+		if err != nil {
+			return
+		}
+		err = json.NewDecoder(answer.Body).Decode(&kept)
+		_ = answer.Body.Close()
+		if err != nil {
+			return
+		}
+		s.n++
+		r, err := http.NewRequest("PUT", fmt.Sprintf("%s/settings?revision=%d", url, kept.Revision), strings.NewReader(fmt.Sprintf(`{"minute":"%d"}`, s.n)))
+		if err != nil {
+			return
+		}
+		r.Header.Set("Content-Type", "application/json")
+		answer, err = client.Do(r)
+		if err != nil {
+			return
+		}
+		_ = answer.Body.Close()
+		if answer.StatusCode == http.StatusOK {
+			s.heard = s.n
+		}
+	}
+}
+
+// Whatever was answered is there after any kill, and the data file is whole every time.
+func TestKillsLoseNothingThatWasAnswered(t *testing.T) {
+	dir, r := t.TempDir(), rand.New(rand.NewPCG(7, 7))
+	clerks := map[string]*clerk{
+		"job":   {path: "/jobs", body: `{"format":"yellow-parcel-job","version":1,"title":"j%d.","card":{"width":"5","height":"7"}}`},
+		"shelf": {path: "/shelf", body: `{"kind":"sheet","size":"us-letter","count":1,"paper":"p%d."}`},
+		"log":   {path: "/log", body: `{"date":"2026-01-10","made":1,"notes":"n%d."}`},
+	}
+	set := &settler{}
+	for range kills() {
+		v := serving(t, dir)
+		stop := make(chan struct{})
+		var all sync.WaitGroup
+		for _, c := range clerks {
+			all.Go(func() { c.work(v.url, stop) })
+		}
+		all.Go(func() { set.work(v.url, stop) })
+		time.Sleep(time.Duration(20+r.IntN(150)) * time.Millisecond)
+		v.end()
+		close(stop)
+		all.Wait()
+		if err := store.Verify(context.Background(), filepath.Join(dir, store.FileName)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	there := whatIsKept(t, dir)
+	heard := 0
+	for what, c := range clerks {
+		heard += len(c.heard)
+		if len(c.heard) == 0 {
+			t.Errorf("no %s was answered", what)
+		}
+		for _, n := range c.heard {
+			if mark := fmt.Sprintf("%c%d.", map[string]byte{"job": 'j', "shelf": 'p', "log": 'n'}[what], n); !strings.Contains(there, mark) {
+				t.Errorf("%s %d was answered and is gone", what, n)
+			}
+		}
+	}
+	kept := 0
+	_, after, _ := strings.Cut(there, `"minute":"`)
+	if _, err := fmt.Sscan(strings.SplitN(after, `"`, 2)[0], &kept); err != nil || kept < set.heard || kept > set.n {
+		t.Errorf("settings %d were answered of %d, %d are kept: %v", set.heard, set.n, kept, err)
+	}
+	t.Logf("%d kills, %d answered", kills(), heard+set.heard)
+}
+
+// whatIsKept is every document in a folder.
+func whatIsKept(t *testing.T, dir string) string {
+	t.Helper()
+	s, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	ctx, out := context.Background(), &strings.Builder{}
+	if err := s.EachJob(ctx, func(j store.Job) error { _, err := out.WriteString(j.Document); return err }); err != nil {
+		t.Fatal(err)
+	}
+	shelf, err := s.Shelf(ctx)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, i := range shelf {
+		out.WriteString(i.Document)
+	}
+	log, err := s.Log(ctx, "", 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range log {
+		out.WriteString(e.Document)
+	}
+	set, err := s.Settings(ctx)
+	if err != nil {
+		t.Fatal(err)
+	}
+	out.WriteString(set.Document)
+	return out.String()
+}
+
+// killed starts a command and kills it after a while, unless it ends before.
+func killed(t *testing.T, after time.Duration, args ...string) {
+	t.Helper()
+	line, err := json.Marshal(args)
+	if err != nil {
+		t.Fatal(err)
+	}
+	c := exec.Command(os.Args[0])
+	c.Env = append(os.Environ(), commanded+"="+string(line))
+	if err := c.Start(); err != nil {
+		t.Fatal(err)
+	}
+	end := time.AfterFunc(after, func() { _ = c.Process.Kill() })
+	_ = c.Wait()
+	end.Stop()
+}
+
+// filled is a folder with so many jobs in it, all of a title.
+func filled(t *testing.T, title string, jobs int) string {
+	t.Helper()
+	dir := t.TempDir()
+	s, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	all := store.Everything{}
+	for i := range jobs {
+		all.Jobs = append(all.Jobs, store.Job{ID: fmt.Sprint(title, i), Draft: store.Draft{Title: title, Document: fmt.Sprintf(`{"notes":"%02000d"}`, i)}})
+	}
+	if _, err := s.BringIn(context.Background(), all); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	return dir
+}
+
+// titles are the titles in a folder, each once, with how many there are.
+func titles(t *testing.T, dir string) string {
+	t.Helper()
+	s, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	counts := map[string]int{}
+	if err := s.EachJob(context.Background(), func(j store.Job) error { counts[j.Title]++; return nil }); err != nil {
+		t.Fatal(err)
+	}
+	var out []string
+	for title, n := range counts {
+		out = append(out, fmt.Sprintf("%d %s", n, title))
+	}
+	slices.Sort(out)
+	return strings.Join(out, ", ")
+}
+
+// A first start, a copy and a restoring that are killed leave what was there, or
+// what was to be, and nothing that looks whole and is not.
+func TestKilledInTheMiddle(t *testing.T) {
+	ctx, r := context.Background(), rand.New(rand.NewPCG(3, 3))
+	some := func(most int) time.Duration { return time.Duration(r.IntN(most*1000)) * time.Microsecond }
+	dir, other := filled(t, "old", 300), filled(t, "new", 300)
+	copied, away := filepath.Join(other, store.FileName), t.TempDir()
+	copies, restored := 0, 0
+	for i := range kills() {
+		fresh := t.TempDir()
+		killed(t, 15*time.Millisecond+some(120), "serve", "--listen", "127.0.0.1:0", "--data", fresh)
+		if got := titles(t, fresh); got != "" {
+			t.Errorf("a first start left %s", got)
+		}
+
+		file := filepath.Join(away, fmt.Sprintf("copy%d.db", i))
+		killed(t, 15*time.Millisecond+some(120), "backup", "--data", dir, file)
+		if _, err := os.Stat(file); err == nil {
+			copies++
+			if err := store.Verify(ctx, file); err != nil {
+				t.Error(err)
+			}
+		}
+
+		killed(t, 15*time.Millisecond+some(120), "restore", "--data", dir, copied)
+		switch got := titles(t, dir); got {
+		case "300 old":
+		case "300 new":
+			restored++
+			kept, err := filepath.Glob(filepath.Join(dir, store.FileName+".before-*"))
+			if err != nil || len(kept) == 0 {
+				t.Errorf("what was there is gone: %v", err)
+			}
+			dir = filled(t, "old", 300)
+		default:
+			t.Fatalf("%s", got)
+		}
+	}
+	t.Logf("%d copies and %d restorings of %d came through", copies, restored, kills())
+}
+
+// Bringing in an archive is killed: all of it is there, or none.
+func TestAKilledArchiveIsThereOrNot(t *testing.T) {
+	dir, r := t.TempDir(), rand.New(rand.NewPCG(5, 5))
+	const jobs = 200
+	var listed []map[string]string
+	for i := range jobs {
+		listed = append(listed, map[string]string{"file": fmt.Sprintf("jobs/%06d.json", i+1), "id": fmt.Sprint("id", i)})
+	}
+	list, err := json.Marshal(map[string]any{"format": "yellow-parcel-archive", "version": 1, "jobs": listed})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var file bytes.Buffer
+	w := zip.NewWriter(&file)
+	put := func(name, text string) {
+		f, err := w.Create(name)
+		if err == nil {
+			_, err = f.Write([]byte(text))
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+	}
+	put("archive.json", string(list))
+	for i := range jobs {
+		put(listed[i]["file"], fmt.Sprintf(`{"format":"yellow-parcel-job","version":1,"title":"moved","notes":"%d"}`, i))
+	}
+	if err := w.Close(); err != nil {
+		t.Fatal(err)
+	}
+	came := 0
+	for range kills() {
+		v := serving(t, dir)
+		end := time.AfterFunc(time.Duration(r.IntN(60))*time.Millisecond, func() { _ = v.Process.Kill() })
+		answer, err := http.Post(v.url+"/archive.zip", "application/zip", bytes.NewReader(file.Bytes()))
+		answered := err == nil && answer.StatusCode == http.StatusOK
+		if err == nil {
+			_ = answer.Body.Close()
+		}
+		end.Stop()
+		v.end()
+		got := titles(t, dir)
+		if got != "" && got != fmt.Sprintf("%d moved", jobs) || answered && got == "" {
+			t.Fatalf("answered %v: %s", answered, got)
+		}
+		if got != "" {
+			came++
+			dir = t.TempDir()
+		}
+	}
+	t.Logf("%d of %d came in", came, kills())
+}
