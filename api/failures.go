@@ -14,6 +14,7 @@ import (
 
 	"yellow-parcel/core/measure"
 	"yellow-parcel/door"
+	"yellow-parcel/store"
 )
 
 // What goes wrong in here is no business of a client's: the log says what, the
@@ -39,6 +40,11 @@ func init() {
 		}
 		if about.Err() == nil {
 			slog.LogAttrs(about, slog.LevelError, "request failed inside", attrs...)
+		}
+		for _, err := range errs {
+			if says := store.Trouble(err); says != "" {
+				return plain(ctx, http.StatusInsufficientStorage, says)
+			}
 		}
 		return plain(ctx, status, wentWrong)
 	}

@@ -47,6 +47,26 @@ func looksLikeData(name string) error {
 	return nil
 }
 
+// Trouble says, for whoever asked something of a data file that is open, why it
+// could not be done; empty where that is no trouble of the disk or the file.
+func Trouble(err error) string {
+	var in *sqlite.Error
+	if !errors.As(err, &in) {
+		return ""
+	}
+	switch in.Code() & 0xff {
+	case sqlite3.SQLITE_FULL:
+		return "The disk is full: nothing more can be kept until there is room. What was kept is whole."
+	case sqlite3.SQLITE_READONLY, sqlite3.SQLITE_PERM, sqlite3.SQLITE_CANTOPEN:
+		return "The data file cannot be written: see that it and its folder are writable. What was kept is whole."
+	case sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB:
+		return "The data file is damaged: stop the application and restore a copy. What is there is kept beside it."
+	case sqlite3.SQLITE_IOERR:
+		return "The disk does not answer as it should: nothing more can be kept until it does."
+	}
+	return ""
+}
+
 // fault says what is wrong with a file in a maker's words.
 func fault(file string, err error) error {
 	var known *Fault

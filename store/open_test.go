@@ -400,3 +400,43 @@ func TestReadinessIsLookedAt(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 }
+
+// A disk that is full while a server runs: what was answered stays, what is refused
+// says why, and once there is room it goes on.
+func TestAFullDiskIsSaid(t *testing.T) {
+	s, ctx := open(t), context.Background()
+	s.db.SetMaxOpenConns(1)
+	var pages int
+	if err := s.db.Get(&pages, `PRAGMA page_count`); err != nil {
+		t.Fatal(err)
+	}
+	limit := func(pages int) {
+		t.Helper()
+		if _, err := s.db.Exec(fmt.Sprint("PRAGMA max_page_count = ", pages)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	limit(pages + 20)
+	kept, says := 0, ""
+	for says == "" && kept < 1000 {
+		if _, err := s.Create(ctx, Draft{Title: "Kite card", Document: strings.Repeat("x", 3000)}); err != nil {
+			says = Trouble(err)
+			break
+		}
+		kept++
+	}
+	if says != "The disk is full: nothing more can be kept until there is room. What was kept is whole." || kept == 0 {
+		t.Fatalf("%d kept: %q", kept, says)
+	}
+	if err := s.Ready(ctx); err != nil && !strings.Contains(err.Error(), "the disk is full") {
+		t.Errorf("%v", err)
+	}
+	there, err := s.List(ctx, "kite", 0, 1000)
+	if err != nil || len(there.Jobs) != kept {
+		t.Errorf("%d of %d are there, %v", len(there.Jobs), kept, err)
+	}
+	limit(1 << 30)
+	if _, err := s.Create(ctx, Draft{Title: "Kite card", Document: "{}"}); err != nil {
+		t.Error(err)
+	}
+}
