@@ -58,14 +58,28 @@ func (s *service) remade() <-chan struct{} {
 // remadeAtOnce is how many jobs are read for working them out anew.
 const remadeAtOnce = 20
 
-// remakeAll works out what is shown until all of it is by the tools and carriers of the moment.
+// remakeAll works out what is shown, the newest change first, until all of it is by
+// the tools and carriers of the moment.
 func (s *service) remakeAll(ctx context.Context) error {
 	for {
 		sight, err := s.sight(ctx)
 		if err != nil {
 			return err
 		}
-		stale, err := s.store.Stale(ctx, sight.by, remadeAtOnce)
+		if any, err := s.store.AnyStale(ctx, sight.by); err != nil || !any {
+			return err
+		}
+		if err := s.remakeBy(ctx, sight); err != nil {
+			return err
+		}
+	}
+}
+
+// remakeBy goes through all jobs once, as long as its sight is that of the moment.
+func (s *service) remakeBy(ctx context.Context, sight *sight) error {
+	after := int64(0)
+	for {
+		stale, err := s.store.Stale(ctx, sight.by, after, remadeAtOnce)
 		if err != nil || len(stale) == 0 {
 			return err
 		}
@@ -73,6 +87,11 @@ func (s *service) remakeAll(ctx context.Context) error {
 			if err := s.remake(ctx, sight, j); err != nil {
 				return err
 			}
+		}
+		after = stale[len(stale)-1].Number
+		now, err := s.sight(ctx)
+		if err != nil || now.by != sight.by {
+			return err
 		}
 	}
 }
@@ -98,8 +117,7 @@ const settling = 2 * time.Second
 
 // settled waits, for a while, until what is shown is as it should be.
 func (s *service) settled(ctx context.Context, sight *sight) error {
-	stale, err := s.store.Stale(ctx, sight.by, 1)
-	if err != nil || len(stale) == 0 {
+	if any, err := s.store.AnyStale(ctx, sight.by); err != nil || !any {
 		return err
 	}
 	ctx, cancel := context.WithTimeout(ctx, settling)

@@ -108,11 +108,22 @@ func (s *Store) dueNumbers(ctx context.Context) (string, error) {
 	return string(text), err
 }
 
-// Stale gives some of the kept jobs whose shown was not worked out by this.
-func (s *Store) Stale(ctx context.Context, by string, most int) ([]Job, error) {
+// Stale gives most of the kept jobs at once whose shown was not worked out by this,
+// the newest change first, beginning after a number; zero is the beginning.
+func (s *Store) Stale(ctx context.Context, by string, after int64, most int) ([]Job, error) {
+	if after == 0 {
+		after = math.MaxInt64
+	}
 	all := []Job{}
-	err := s.db.SelectContext(ctx, &all, `SELECT * FROM jobs WHERE removed IS NULL AND (shown_by < ? OR shown_by > ?) LIMIT ?`, by, by, most)
+	// The plus keeps it to the order of changes: nothing is looked at twice.
+	err := s.db.SelectContext(ctx, &all, `SELECT * FROM jobs WHERE removed IS NULL AND number < ? AND +shown_by <> ? ORDER BY number DESC LIMIT ?`, after, by, most)
 	return all, err
+}
+
+// AnyStale tells whether there is one.
+func (s *Store) AnyStale(ctx context.Context, by string) (any bool, err error) {
+	err = s.db.GetContext(ctx, &any, `SELECT EXISTS (SELECT 1 FROM jobs WHERE removed IS NULL AND shown_by < ?) OR EXISTS (SELECT 1 FROM jobs WHERE removed IS NULL AND shown_by > ?)`, by, by)
+	return any, err
 }
 
 // Show keeps what lists show of a job at a revision, and what it is found by; where
