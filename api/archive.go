@@ -10,7 +10,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/archive"
-	"yellow-parcel/core/job"
 	"yellow-parcel/core/words"
 	"yellow-parcel/store"
 )
@@ -44,13 +43,7 @@ func (s *service) takeArchive(ctx context.Context, _ *struct{}) (*huma.StreamRes
 		answer.SetHeader("Content-Type", "application/zip")
 		answer.SetHeader("Content-Disposition", `attachment; filename="yellow-parcel-`+today+`.zip"`)
 		out := archive.NewWriter(answer.BodyWriter(), today)
-		err := s.store.EachJob(ctx, func(j store.Job) error {
-			one, err := job.Read([]byte(j.Document))
-			if err != nil {
-				return err
-			}
-			return out.Job(archive.Job{ID: j.ID, Job: one})
-		})
+		err := s.store.EachJob(ctx, func(j store.Job) error { return out.Job(j.ID, []byte(j.Document)) })
 		if err == nil {
 			err = out.Close(*rest)
 		}

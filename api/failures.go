@@ -43,7 +43,7 @@ func init() {
 		}
 		for _, err := range errs {
 			if says := store.Trouble(err); says != "" {
-				return plain(ctx, http.StatusInsufficientStorage, says)
+				return plain(ctx, http.StatusServiceUnavailable, says)
 			}
 		}
 		return plain(ctx, status, wentWrong)

@@ -107,11 +107,18 @@ func document(of any) func(io.Writer) error {
 	}
 }
 
-// Job writes one job.
-func (w *Writer) Job(j Job) error {
+// Job writes one job, its document as it was kept.
+func (w *Writer) Job(id string, document []byte) error {
 	name := fmt.Sprintf("jobs/%06d.json", len(w.list.Jobs)+1)
-	w.list.Jobs = append(w.list.Jobs, listedJob{name, j.ID})
-	return w.file(name, document(j.Job))
+	w.list.Jobs = append(w.list.Jobs, listedJob{name, id})
+	return w.file(name, func(f io.Writer) error {
+		var text bytes.Buffer
+		if err := json.Indent(&text, document, "", "  "); err != nil {
+			text = *bytes.NewBuffer(document) // what cannot be read is still the maker's
+		}
+		_, err := f.Write(append(text.Bytes(), '\n'))
+		return err
+	})
 }
 
 // Close writes the rest, and the list of all.

@@ -61,6 +61,8 @@ func Trouble(err error) string {
 		return "The data file cannot be written: see that it and its folder are writable. What was kept is whole."
 	case sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB:
 		return "The data file is damaged: stop the application and restore a copy. What is there is kept beside it."
+	case sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED:
+		return "The data file is busy with something large just now; try again in a moment."
 	case sqlite3.SQLITE_IOERR:
 		return "The disk does not answer as it should: nothing more can be kept until it does."
 	}

@@ -106,7 +106,9 @@ export async function ask<T, E>(
     if (response.ok) return { status, away: false, errors: {}, says: '' }
     // Who is not let in yet, or asks too often, can do the same later.
     const later = status >= 500 || status === 401 || status === 429
-    if (later || typeof error !== 'object') return { status, away: true, errors: {}, says: AWAY }
+    // A server that cannot keep anything just now says why.
+    const why = status === 503 ? (error as Problem | undefined)?.detail : undefined
+    if (later || typeof error !== 'object') return { status, away: true, errors: {}, says: why ?? AWAY }
     const errors = fieldErrors(error as Problem)
     const says = Object.values(errors)[0] ?? (error as Problem).detail ?? 'It did not work.'
     return { error, status, away: false, errors, says }
