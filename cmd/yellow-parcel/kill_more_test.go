@@ -293,7 +293,7 @@ func TestAKilledArchiveIsThereOrNot(t *testing.T) {
 	came := 0
 	for range kills() {
 		v := serving(t, dir)
-		end := time.AfterFunc(time.Duration(r.IntN(60))*time.Millisecond, func() { _ = v.Process.Kill() })
+		end := time.AfterFunc(time.Duration(r.IntN(120))*time.Millisecond, func() { _ = v.Process.Kill() })
 		answer, err := http.Post(v.url+"/archive.zip", "application/zip", bytes.NewReader(file.Bytes()))
 		answered := err == nil && answer.StatusCode == http.StatusOK
 		if err == nil {
