@@ -58,13 +58,13 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings) error {
 		return err
 	}
 	// What was finished took its stamps before the drawer was counted.
-	if err := addDemoMaking(ctx, kept, ids[demo.Made], true); err != nil {
+	if err := addDemoMaking(ctx, kept, set, ids[demo.Made], true); err != nil {
 		return err
 	}
 	if err := addDemoStamps(ctx, kept); err != nil {
 		return err
 	}
-	return addDemoMaking(ctx, kept, ids[demo.UnderWay], false)
+	return addDemoMaking(ctx, kept, set, ids[demo.UnderWay], false)
 }
 
 // addDemoLog fills the logbook where it is empty.
@@ -84,8 +84,8 @@ func addDemoLog(ctx context.Context, kept *store.Store) error {
 }
 
 // addDemoMaking puts a making on the bench, a finished one or one half done.
-func addDemoMaking(ctx context.Context, kept *store.Store, id string, over bool) error {
-	s := newService(kept, Settings{})
+func addDemoMaking(ctx context.Context, kept *store.Store, set Settings, id string, over bool) error {
+	s := newService(kept, set)
 	m, err := s.begin(ctx, &struct {
 		EditInput
 		Body Begin

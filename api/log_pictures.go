@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/learn"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
@@ -89,7 +90,11 @@ func (s *service) pictures(ctx context.Context, in *struct {
 		return nil, err
 	}
 	unit := measure.Unit(in.Unit)
-	out := LogPictures{Fits: fitPicture(all, book, unit), Steps: []LogBar{}, Spoiled: []LogBar{}, Outcomes: outcomeBars(all)}
+	library, err := s.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := LogPictures{Fits: fitPicture(all, book, unit), Steps: []LogBar{}, Spoiled: []LogBar{}, Outcomes: outcomeBars(all, library)}
 	for _, kind := range slices.Sorted(keys(book.Paces)) {
 		p := book.Paces[kind]
 		low, likely, high := p.Ratio()
@@ -159,7 +164,7 @@ func fitPicture(all []logbook.Entry, book *learn.Book, unit measure.Unit) FitPic
 }
 
 // outcomeBars are what happened to what was posted, by carrier: the share that arrived well.
-func outcomeBars(all []logbook.Entry) []LogBar {
+func outcomeBars(all []logbook.Entry, library *catalog.Catalog) []LogBar {
 	counts := map[string]map[logbook.Outcome]int{}
 	for _, e := range all {
 		if e.Outcome == "" || e.Carrier == "" {
@@ -183,7 +188,11 @@ func outcomeBars(all []logbook.Entry) []LogBar {
 			}
 		}
 		low, mean, high := learn.Counter{Asked: total, Agreed: counts[carrier][logbook.Arrived]}.Share()
-		out = append(out, LogBar{words.Capital(carrier), low, mean, high, text})
+		name := words.Capital(carrier) // one that was given up since
+		if of, ok := library.Carrier(carrier); ok {
+			name = of.Name
+		}
+		out = append(out, LogBar{name, low, mean, high, text})
 	}
 	return out
 }
