@@ -4,6 +4,7 @@ import (
 	"archive/zip"
 	"bytes"
 	"context"
+	"database/sql"
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
@@ -16,6 +17,8 @@ import (
 	"sync"
 	"testing"
 	"time"
+
+	"github.com/pressly/goose/v3"
 
 	"yellow-parcel/store"
 )
@@ -258,6 +261,57 @@ func TestKilledInTheMiddle(t *testing.T) {
 		}
 	}
 	t.Logf("%d copies and %d restorings of %d came through", copies, restored, kills())
+}
+
+// older is a folder whose data file an older program wrote, with so many jobs in it.
+func older(t *testing.T, jobs int) string {
+	t.Helper()
+	dir := t.TempDir()
+	db, err := sql.Open("sqlite", filepath.Join(dir, store.FileName))
+	if err != nil {
+		t.Fatal(err)
+	}
+	steps, err := goose.NewProvider(goose.DialectSQLite3, db, os.DirFS("../../store/migrations"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := steps.UpTo(context.Background(), 4); err != nil {
+		t.Fatal(err)
+	}
+	for i := range jobs {
+		if _, err := db.Exec(`INSERT INTO jobs (id, revision, title, quantity, document, created, updated) VALUES (?, 1, 'Kelp', 1, ?, '', ?)`,
+			fmt.Sprint(i), fmt.Sprintf(`{"format":"yellow-parcel-job","version":1,"title":"Kelp","notes":"%0999d"}`, i), fmt.Sprintf("2026-01-01T00:%02d:%02dZ", i/60, i%60)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := db.Close(); err != nil {
+		t.Fatal(err)
+	}
+	return dir
+}
+
+// An older data file whose bringing up to date is killed is brought up to date the
+// next time, with every job in it, in order and found.
+func TestKilledWhileBroughtUpToDate(t *testing.T) {
+	r := rand.New(rand.NewPCG(9, 9))
+	const jobs = 150
+	for range max(1, kills()/3) {
+		dir := older(t, jobs)
+		for range 3 {
+			killed(t, time.Duration(10+r.IntN(60))*time.Millisecond, "serve", "--listen", "127.0.0.1:0", "--data", dir)
+		}
+		s, err := store.Open(dir)
+		if err != nil {
+			t.Fatal(err)
+		}
+		page, err := s.List(context.Background(), "kelp", 0, 2*jobs)
+		if err != nil || len(page.Jobs) != jobs || page.Jobs[0].ID != fmt.Sprint(jobs-1) || page.Jobs[jobs-1].ID != "0" {
+			t.Errorf("%d jobs are found, %v", len(page.Jobs), err)
+		}
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	}
 }
 
 // Bringing in an archive is killed: all of it is there, or none.
