@@ -94,6 +94,7 @@ fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzSwitch $(FUZZ) ./core/job
 	go test -run '^$$' -fuzz FuzzSearch $(FUZZ) ./store
 	go test -run '^$$' -fuzz FuzzWrite $(FUZZ) ./core/cells
+	go test -run '^$$' -fuzz FuzzReadArchive $(FUZZ) ./archive
 
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots
