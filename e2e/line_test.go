@@ -7,6 +7,8 @@ import (
 	"net/http/httptest"
 	"sync"
 	"time"
+
+	"yellow-parcel/door"
 )
 
 // fate is what becomes of a request on its way.
@@ -18,7 +20,11 @@ const (
 	unheard       // it reaches the server, and the answer is lost
 	twice         // it reaches the server twice, and the second answer comes back
 	badlyMet      // something before the server answers for it: 502
+	noRoom        // the server is there and its disk is full
 )
+
+// full is what a server says whose disk is full.
+const full = "The disk is full: nothing more can be kept until there is room. What was kept is whole."
 
 // line stands between the screens and the server, and can be slow or bad.
 type line struct {
@@ -81,6 +87,9 @@ func (l *line) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		panic(http.ErrAbortHandler)
 	case badlyMet:
 		http.Error(w, "bad gateway", http.StatusBadGateway)
+		return
+	case noRoom:
+		door.Refuse(w, http.StatusServiceUnavailable, full)
 		return
 	case twice:
 		again(httptest.NewRecorder())

@@ -136,6 +136,22 @@ func TestABadGatewayIsNoAnswer(t *testing.T) {
 	s.reads("saved", "Saved")
 }
 
+// A server whose disk is full says so, plans on, and keeps what was typed once there is room.
+func TestAFullDiskIsSaidOnThePage(t *testing.T) {
+	s := invitation(t, input.Digit1)
+	s.reads("saved", "Saved")
+	s.line.be(on("/jobs", 0, noRoom))
+	s.fill("card.thickness", "1/8")
+	s.reads("tape-base", "9 3/4 × 6 7/8 in 140 sheets")
+	s.reads("saved", "Not saved: it cannot be kept just now, trying again")
+	s.reads("unsaved", "Not saved: "+full)
+	s.line.be(nil)
+	s.reads("saved", "Saved")
+	if s.page.MustHas(id("unsaved")) {
+		t.Error("it still says that it is not saved")
+	}
+}
+
 // Settings are kept as they were typed to the end, and two windows keep both of what was changed.
 func TestSettingsKeepWhatWasTypedLast(t *testing.T) {
 	s := open(t)

@@ -18,6 +18,7 @@ const saveWords: { [state: string]: string } = {
   saving: 'Saving',
   waiting: 'Saving soon',
   offline: 'Not saved: no server, trying again',
+  unable: 'Not saved: it cannot be kept just now, trying again',
   refused: 'Not saved',
   conflict: 'Not saved: changed elsewhere',
   gone: 'Not saved: put aside elsewhere',
@@ -129,6 +130,7 @@ const of = (e: Event) => (e.target as HTMLInputElement).value
   white-space: nowrap;
 }
 .saved.offline,
+.saved.unable,
 .saved.refused,
 .saved.gone,
 .saved.conflict {

@@ -117,7 +117,14 @@ useEventListener(window, 'keydown', (e) => {
     <p v-if="jobs.away || jobs.unreachable" class="notice" role="alert">
       The server does not answer. What you typed is kept here; it is tried again every few seconds.
     </p>
-    <p v-if="jobs.save === 'refused'" class="notice" role="alert">Not saved: {{ jobs.says }}</p>
+    <p
+      v-if="jobs.save === 'refused' || jobs.save === 'unable'"
+      class="notice"
+      role="alert"
+      data-testid="unsaved"
+    >
+      Not saved: {{ jobs.says }}
+    </p>
     <p v-if="jobs.recovered" class="back no-print" role="status" data-testid="recovered">
       What you typed before this was closed was not kept yet; it is back.
       <v-btn v-if="jobs.past.length" size="small" @click="((jobs.recovered = false), jobs.undo())"

@@ -32,7 +32,7 @@ onBeforeUnmount(() => job.value.close())
 useEventListener(window, 'pagehide', () => job.value.lastly())
 useEventListener(window, 'beforeunload', (e) => {
   job.value.lastly()
-  if (['offline', 'refused', 'conflict'].includes(job.value.save)) e.preventDefault()
+  if (['offline', 'unable', 'refused', 'conflict'].includes(job.value.save)) e.preventDefault()
 })
 </script>
 

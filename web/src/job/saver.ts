@@ -3,7 +3,8 @@ import { api, ask, type Job, type Record, type Reply } from '@/api/client'
 import { pause } from '@/api/retry'
 import { ownName } from '@/api/name'
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'refused' | 'conflict' | 'gone'
+export type SaveState =
+  'saved' | 'waiting' | 'saving' | 'offline' | 'unable' | 'refused' | 'conflict' | 'gone'
 
 const AFTER = 500
 
@@ -17,7 +18,7 @@ export function useSaver(job: Ref<Job | undefined>, made: (id: string) => void) 
   /** The document the server has. */
   const kept = shallowRef<Job>()
   const theirs = shallowRef<Record>()
-  const trouble = ref<'offline' | 'refused' | 'gone'>()
+  const trouble = ref<'offline' | 'unable' | 'refused' | 'gone'>()
   const says = ref('')
   const sending = ref(false)
   let timer = 0
@@ -73,7 +74,9 @@ export function useSaver(job: Ref<Job | undefined>, made: (id: string) => void) 
       const reply = await send(job, lasting)
       if (!reply.away) return settle(job, reply)
       // Only the answer may be lost and the save kept, so the very same edit is sent again before any other.
-      trouble.value = 'offline'
+      // A server that is there and cannot keep anything says why.
+      trouble.value = reply.status === 503 ? 'unable' : 'offline'
+      says.value = reply.says
       await pause()
     }
   }
