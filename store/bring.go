@@ -4,6 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+	"fmt"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
@@ -33,7 +34,7 @@ type Brought struct {
 func (s *Store) BringIn(ctx context.Context, all Everything) (Brought, error) {
 	var out Brought
 	err := s.within(ctx, func(tx *sqlx.Tx) error {
-		b := bringer{tx, &out}
+		b := bringer{tx, &out, map[string]int{}}
 		for _, j := range all.Jobs {
 			if err := b.job(ctx, j); err != nil {
 				return err
@@ -60,8 +61,9 @@ func (s *Store) BringIn(ctx context.Context, all Everything) (Brought, error) {
 }
 
 type bringer struct {
-	tx  *sqlx.Tx
-	out *Brought
+	tx   *sqlx.Tx
+	out  *Brought
+	like map[string]int // how many of a document were here, less those that came along
 }
 
 func (b bringer) job(ctx context.Context, j Job) error {
@@ -88,7 +90,7 @@ func (b bringer) job(ctx context.Context, j Job) error {
 }
 
 func (b bringer) item(ctx context.Context, i ShelfItem) error {
-	there, err := b.there(ctx, `SELECT count(*) FROM shelf WHERE document = ? AND count = ? AND removed IS NULL`, i.Document, i.Count)
+	there, err := b.alike(ctx, fmt.Sprint("shelf ", i.Count, " ", i.Document), `SELECT count(*) FROM shelf WHERE document = ? AND count = ? AND removed IS NULL`, i.Document, i.Count)
 	if err != nil || there {
 		b.out.ShelfHere += one(there)
 		return err
@@ -111,7 +113,7 @@ func (b bringer) carrier(ctx context.Context, c Carrier) error {
 }
 
 func (b bringer) entry(ctx context.Context, e LogEntry) error {
-	there, err := b.there(ctx, `SELECT count(*) FROM log WHERE date = ? AND document = ? AND removed IS NULL`, e.Date, e.Document)
+	there, err := b.alike(ctx, "log "+e.Document, `SELECT count(*) FROM log WHERE date = ? AND document = ? AND removed IS NULL`, e.Date, e.Document)
 	if err != nil || there {
 		b.out.LogHere += one(there)
 		return err
@@ -139,6 +141,19 @@ func (b bringer) there(ctx context.Context, query string, args ...any) (bool, er
 	var n int
 	err := b.tx.GetContext(ctx, &n, query, args...)
 	return n > 0, err
+}
+
+// alike tells whether one like it was here for this one: of two that are alike both
+// come in, unless two are here.
+func (b bringer) alike(ctx context.Context, key, query string, args ...any) (bool, error) {
+	left, known := b.like[key]
+	if !known {
+		if err := b.tx.GetContext(ctx, &left, query, args...); err != nil {
+			return false, err
+		}
+	}
+	b.like[key] = max(0, left-1)
+	return left > 0, nil
 }
 
 func one(there bool) int {
