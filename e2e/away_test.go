@@ -46,7 +46,7 @@ func TestAJobWhileTheServerIsAway(t *testing.T) {
 // Rules typed while the server is away are not lost either.
 func TestCarriersWhileTheServerIsAway(t *testing.T) {
 	s := open(t)
-	s.page.MustNavigate(s.url + "/carriers/jp")
+	s.goes("/carriers/jp")
 	s.click("edit-carrier")
 	jp, _ := catalog.CarrierText("jp")
 	mine := strings.Replace(jp, `price: "110"`, `price: "120"`, 1)
@@ -74,7 +74,7 @@ func TestCarriersWhileTheServerIsAway(t *testing.T) {
 func TestTheShelfWhileTheServerIsAway(t *testing.T) {
 	s := open(t)
 	demo(t, s)
-	s.page.MustNavigate(s.url + "/shelf")
+	s.goes("/shelf")
 	s.click("add-stamp")
 	s.fill("stamp.price", "0.33")
 	s.line.cut(true)

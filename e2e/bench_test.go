@@ -83,7 +83,7 @@ func TestSixJobsAtTheBench(t *testing.T) {
 			[]string{"Lay out paper, tools and envelopes", "Set the guide, cut 4 in", "Set the guide, cut 10 in", "Draw a line across, from the top 2 in", "Mark the slot's upper cut, from the top 1 7/8 in", "Mark the slot's lower cut, from the top 2 1/8 in", "Start both cuts here, from the left 1 1/2 in",
 				"End both cuts here, join the ends 8 1/2 in", "Measure the thickest place 1/8 in", "Slide the card through the slot 1/4 in", "Weigh the card 0.24 oz", "Try the card in its envelope", "Slide the card in", "Close and seal fully", "Stick stamps for 0.78 USD", "Write the address", "Hand in at the counter"}, nil},
 	} {
-		s.page.MustNavigate(s.url + "/jobs/" + s.keep(c.title, c.quantity, c.fields) + "/bench")
+		s.goes("/jobs/" + s.keep(c.title, c.quantity, c.fields) + "/bench")
 		s.find(id("supplies"))
 		if got := s.listed("first"); !slices.Equal(got, c.first) {
 			t.Errorf("%s, the first one:\n%q", c.title, got)

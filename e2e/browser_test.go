@@ -95,6 +95,21 @@ func (s *screen) settings() api.Settings {
 	return api.Settings{Now: func() time.Time { return time.Date(2026, 9, 23, 12, 0, 0, 0, time.UTC) }}
 }
 
+// goes to a path once nothing is on its way to the server: the driver stops what is
+// loading before it leaves, and a save that was stopped makes the browser ask.
+func (s *screen) goes(path string) {
+	s.Helper()
+	s.until("what was typed is kept", func() (string, bool) {
+		at, err := s.page.Eval(`() => document.querySelector('[data-testid="saved"]')?.textContent ?? ''`)
+		if err != nil {
+			return err.Error(), false
+		}
+		text := at.Value.Str()
+		return text, text != "Saving" && text != "Saving soon"
+	})
+	s.page.MustNavigate(s.url + path)
+}
+
 // kill ends the server in the middle of whatever it does.
 func (s *screen) kill() {
 	s.line.cut(true)

@@ -12,9 +12,9 @@ import (
 // on three evenings a week is 90, 90, 90 and 67 minutes, if the rest is begun as soon as the first one is made.
 func TestABatchIsMadeInTime(t *testing.T) {
 	s := open(t)
-	s.page.MustNavigate(s.url + "/")
+	s.goes("/")
 	job := s.keep("Tide cards", 80, `"unit":"in","card":{"fold":"flat"},"layers":[],"sheet":"us-letter","envelope":"us-a7","post":{"carriers":["us"]}`)
-	s.page.MustNavigate(s.url + "/jobs/" + job + "/bench")
+	s.goes("/jobs/" + job + "/bench")
 	s.find(id("due")).MustFocus()
 	s.types("10032026")
 	s.reads("schedule", "in time In 7 sittings, the last on Tue 29 Sep; it goes to the post by Sat 3 Oct.")
@@ -23,7 +23,7 @@ func TestABatchIsMadeInTime(t *testing.T) {
 	s.until("the day is kept", func() (string, bool) { due := s.keptJob("Tide").Due; return due, due == "2026-10-03" })
 
 	// Three evenings a week, of an hour and a half.
-	s.page.MustNavigate(s.url + "/settings")
+	s.goes("/settings")
 	for _, day := range []string{"mon", "wed", "fri", "sun"} {
 		s.click("sit-" + day)
 	}
@@ -31,7 +31,7 @@ func TestABatchIsMadeInTime(t *testing.T) {
 	s.reads("settings-sittings", "5 is not how long one sits; try 60, between 10 and 720")
 	s.fill("sittings.minutes", "90")
 	s.reads("settings-state", "Kept")
-	s.page.MustNavigate(s.url + "/")
+	s.goes("/")
 	s.reads("job-due", "to the post by Sat 3 Oct")
 	s.reads("day-2026-09-24", "Thu 24 19:00 Tide cards")
 	s.reads("day-2026-10-03", "Post: Tide cards")
@@ -65,11 +65,11 @@ func TestABatchIsMadeInTime(t *testing.T) {
 	if s.page.MustHas(id("save-fewer")) {
 		t.Error("fewer cards need an evening too")
 	}
-	s.page.MustNavigate(s.url + "/settings")
+	s.goes("/settings")
 	s.click("sit-wed")
 	s.fill("sittings.minutes", "60")
 	s.reads("settings-state", "Kept")
-	s.page.MustNavigate(s.url + "/jobs/" + job + "/bench")
+	s.goes("/jobs/" + job + "/bench")
 	s.reads("save-fewer", "3 cards instead of 80.")
 	s.click("take-fewer")
 	s.reads("schedule", "just in time In 1 sitting, the last on Wed 23 Sep; it goes to the post by Thu 24 Sep.")
@@ -78,7 +78,7 @@ func TestABatchIsMadeInTime(t *testing.T) {
 	s.leave()
 	s.page.KeyActions().Press(input.ControlLeft).Type('z').MustDo()
 	s.reads("schedule", "Too late: done on")
-	s.page.MustNavigate(s.url + "/")
+	s.goes("/")
 	s.reads("job-due", "too late to the post by Thu 24 Sep")
 	s.reads("day-2026-09-24", "Too late: Tide cards")
 	got := s.page.MustEval(`async () => (await fetch('/api/v1/calendar.ics')).text()`).String()

@@ -13,7 +13,7 @@ import (
 func TestCopiesAndMovingHouse(t *testing.T) {
 	s := open(t)
 	demo(t, s)
-	s.page.MustNavigate(s.url + "/settings")
+	s.goes("/settings")
 	s.reads("copies-says", "There is no copy yet.")
 	s.click("copy-now")
 	s.until("there is a copy of today", func() (string, bool) {

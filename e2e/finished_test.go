@@ -137,7 +137,7 @@ func TestEveryStationFitsTheScreen(t *testing.T) {
 // Rules changed elsewhere meanwhile are not overwritten, and what was typed stays.
 func TestCarriersChangedElsewhereConflict(t *testing.T) {
 	s := open(t)
-	s.page.MustNavigate(s.url + "/carriers/uk")
+	s.goes("/carriers/uk")
 	s.click("edit-carrier")
 	uk, _ := catalog.CarrierText("uk")
 	if _, err := s.kept.SaveCarrier(context.Background(), "uk", 0, uk); err != nil {

@@ -74,7 +74,7 @@ func TestWhereOnePostsFrom(t *testing.T) {
 		return fmt.Sprint(len(rows), err), len(rows) == 1 && !strings.Contains(rows[0].Document, `"made":true`)
 	})
 	s.reads("saved", "Saved") // else the browser asks before it leaves
-	s.page.MustNavigate(s.url + "/settings")
+	s.goes("/settings")
 	if v := s.page.MustElement(id("settings-home")).MustProperty("value").Str(); v != "ca" {
 		t.Errorf("settings say %q", v)
 	}

@@ -143,7 +143,7 @@ func TestKeysKnowTheirPlace(t *testing.T) {
 func TestAKeyPressedWhileTheJobIsKept(t *testing.T) {
 	s := open(t)
 	for wait := range 8 {
-		s.page.MustNavigate(s.url + "/jobs/new")
+		s.goes("/jobs/new")
 		s.click("door-card")
 		s.fill("card.width", "4")
 		s.fill("card.height", "6")

@@ -18,12 +18,12 @@ import (
 func TestAMakingTeaches(t *testing.T) {
 	s := open(t)
 	job := s.keep("Kite card", 6, `"unit":"in","card":{"width":"4 1/4","height":"5 1/2","fold":"flat"},"layers":[],"sheet":"us-letter","envelope":"us-a2","post":{"carriers":["us"]}`)
-	s.page.MustNavigate(s.url + "/jobs/" + job + "/base")
+	s.goes("/jobs/" + job + "/base")
 	s.reads("tape-base", "4 1/4 × 5 1/2 in")
 	if s.page.MustHas(id("learned-spares")) {
 		t.Error("an empty logbook suggests something")
 	}
-	s.page.MustNavigate(s.url + "/jobs/" + job + "/bench")
+	s.goes("/jobs/" + job + "/bench")
 	s.find(id("notes")).MustFocus()
 	s.types("the pattern has a top")
 	s.until("the note is kept", func() (string, bool) {
@@ -48,7 +48,7 @@ func TestAMakingTeaches(t *testing.T) {
 		return string(e.Fit), e.Fit == logbook.Tight
 	})
 	// Nothing is asked of what was not posted five days ago.
-	s.page.MustNavigate(s.url + "/")
+	s.goes("/")
 	s.reads("makings-finished", "1 finished")
 	if s.page.MustHas(id("log-asks")) {
 		t.Error("it is asked too early")
@@ -65,7 +65,7 @@ func TestAMakingTeaches(t *testing.T) {
 	s.page.MustElementR(id("outcome"), "arrived well").MustClick()
 	s.until("the answer is kept", func() (string, bool) { o := s.logged(made).Outcome; return string(o), o == logbook.Arrived })
 
-	s.page.MustNavigate(s.url + "/jobs/" + job + "/base")
+	s.goes("/jobs/" + job + "/base")
 	s.reads("learned-spares", "With 2 to spare all 6 come out in 95 of 100 batches; this one has 0.")
 	s.reads("learned-spares", "From 7 pieces of these parts, 1 spoiled.")
 	s.click("take-spares")
@@ -76,7 +76,7 @@ func TestAMakingTeaches(t *testing.T) {
 	s.reads("learned-spares", "this one has 0.")
 	s.reads("saved", "Saved")
 
-	s.page.MustNavigate(s.url + "/log")
+	s.goes("/log")
 	s.reads("log-row", "arrived well")
 	s.find(id("fit-dot")).MustHover()
 	s.reads("log-pointed", "of room, tight")
@@ -136,7 +136,7 @@ func (s *screen) relog(made string, e logbook.Entry) {
 // Entries come in as CSV, all or none, and go out again.
 func TestTheLogComesInAndGoesOut(t *testing.T) {
 	s := open(t)
-	s.page.MustNavigate(s.url + "/log")
+	s.goes("/log")
 	s.find(id("log-add"))
 	bring := func(text string) {
 		s.find(id("log-import")).MustSetFiles(write(t, t.TempDir(), "log.csv", text))

@@ -20,7 +20,7 @@ const lighthouse = `"unit":"in","card":{"width":"4","height":"5 3/8","fold":"boo
 // toTheBench begins making a job; it gives the making's name on the server.
 func (s *screen) toTheBench(job string) string {
 	s.Helper()
-	s.page.MustNavigate(s.url + "/jobs/" + job + "/bench")
+	s.goes("/jobs/" + job + "/bench")
 	s.find(id("supplies"))
 	s.click("bench-begin")
 	s.reads("bench-text", "Lay out paper, tools and envelopes")

@@ -175,7 +175,7 @@ func TestCarriersAreCopiedAndChanged(t *testing.T) {
 	s.page.MustNavigate(s.url)
 	s.page.MustElementR(id("job"), "Lantern week").MustElement("a").MustClick()
 	s.reads("tape-post", "0.82 USD")
-	s.page.MustNavigate(s.url + "/carriers")
+	s.goes("/carriers")
 	// The prices alone are changed without touching the rules.
 	s.click("reprice-letter")
 	retypePrice := func(name, text string) {
@@ -199,7 +199,7 @@ func TestCarriersAreCopiedAndChanged(t *testing.T) {
 	s.reads("tape-post", "0.78 USD")
 
 	// One more carrier needs no code: a file is enough.
-	s.page.MustNavigate(s.url + "/carriers")
+	s.goes("/carriers")
 	own := "id: island\nname: Island post\nunit: mm\ncurrency: EUR\nstated: \"2026-01-01\"\nclasses:\n  - id: letter\n    name: Letter\n    limits: {length: {max: 300 mm}, height: {max: 200 mm}}\n    prices: {effective: \"2026-09-01\", steps: [{to: 100 g, price: \"1.10\"}]}\n"
 	s.page.MustElement(id("carrier-file")).MustSetFiles(write(t, t.TempDir(), "island.yaml", own))
 	s.reads("entry-island", "Island post")
@@ -251,7 +251,7 @@ func TestStampsOnHandCoverTheBatch(t *testing.T) {
 	s.reads("stamps", "STAMPS FOR 80: 62.40 USD")
 	s.reads("stamps", "60 with 1 × 0.78 USD lantern")
 	s.reads("stamps", "20 with 1 × 0.20 USD old ferry + 2 × 0.29 USD kite")
-	s.page.MustNavigate(s.url + "/shelf")
+	s.goes("/shelf")
 	s.click("add-stamp")
 	s.fill("stamp.price", "a lot")
 	s.click("keep-stamp")

@@ -202,7 +202,7 @@ func TestTheShelfGoesOutWithItsOffcuts(t *testing.T) {
 	s.click("from-shelf")
 	s.click("use-up")
 	s.reads("give-back", "Undo")
-	s.page.MustNavigate(s.url + "/shelf")
+	s.goes("/shelf")
 	s.find(id("shelf-row"))
 	// 84 bases from 100 sheets of letter: 10 x 7 in leaves 1 1/2 x 11 of each.
 	wait := s.page.Browser().MustWaitDownload()
@@ -229,7 +229,7 @@ func TestTheShelfGoesOutWithItsOffcuts(t *testing.T) {
 func TestAMaterialOfOnesOwn(t *testing.T) {
 	s := open(t)
 	demo(t, s)
-	s.page.MustNavigate(s.url + "/shelf")
+	s.goes("/shelf")
 	s.click("add-material")
 	s.fill("material.name", "Felt star")
 	s.fill("material.thickness", "thick")

@@ -51,12 +51,12 @@ func TestAPasscodeLetsOneIn(t *testing.T) {
 	s := open(t)
 	demo(t, s)
 	s.asks("lantern week")
-	s.page.MustNavigate(s.url + "/shelf")
+	s.goes("/shelf")
 	s.signsIn("kite card")
 	s.says("^That is not the passcode[.]$")
 	s.signsIn("lantern week")
 	s.page.MustElementR("h1", "^Shelf$")
-	s.page.MustNavigate(s.url + "/")
+	s.goes("/")
 	s.lists(demoJobs)
 	s.page.MustElementR(id("job"), "Kite card").MustElement("a").MustClick()
 	s.reads("tape-base", "5 1/2 × 11 in")
@@ -75,11 +75,11 @@ func TestAPasscodeLetsOneIn(t *testing.T) {
 		t.Errorf("%v %v", rows, err)
 	}
 
-	s.page.MustNavigate(s.url + "/settings")
+	s.goes("/settings")
 	s.page.MustElement(id("sign-out")).MustFocus()
 	s.press(input.Enter)
 	s.signsIn("kite card")
 	s.says("^That is not the passcode[.]$")
-	s.page.MustNavigate(s.url + "/")
+	s.goes("/")
 	s.page.MustElementR("label", "Passcode")
 }

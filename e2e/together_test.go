@@ -69,7 +69,7 @@ func TestThreeJobsAreCutFromOneShelf(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	s.page.MustNavigate(s.url + "/shelf")
+	s.goes("/shelf")
 	csv := "kind,size,count,paper,colour,weight,grain,caliper,price\nsheet,us-letter,30,,,,,,0.20\n"
 	s.find(id("import-file")).MustSetFiles(write(t, t.TempDir(), "shelf.csv", csv))
 	s.find(id("shelf-row"))

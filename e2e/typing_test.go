@@ -161,7 +161,7 @@ func TestSettingsKeepWhatWasTypedLast(t *testing.T) {
 		n++
 		return time.Duration(n*170%400) * time.Millisecond, arrives
 	})
-	s.page.MustNavigate(s.url + "/settings")
+	s.goes("/settings")
 	s.focus("trimmer.longest")
 	for _, letter := range "12 in" {
 		s.types(string(letter))
@@ -332,7 +332,7 @@ func TestNothingFailsInSilence(t *testing.T) {
 	s.reads("notice", "The job is not put aside. The server does not answer.")
 	s.line.cut(false)
 	for path, does := range map[string][2]string{"/shelf": {"export-shelf", "There is no file."}, "/settings": {"jig-work", "It is not worked out."}} {
-		s.page.MustNavigate(s.url + path)
+		s.goes(path)
 		if path == "/settings" {
 			s.click("jig-guide")
 		}
