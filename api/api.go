@@ -36,7 +36,7 @@ type service struct {
 	hub     *hub
 	set     Settings
 	taught  *taught
-	remaker *remaker
+	remaker *remaker // nil where nothing is worked out behind the answers
 	gate    *gate // of what is worked out while somebody waits
 	long    *gate // of what is looked for at length
 }

@@ -107,6 +107,11 @@ func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
 	var all []laid
 	for _, j := range jobs {
 		kept := sight.shown(j)
+		if s.remaker == nil && j.ShownBy != sight.by {
+			if kept, _, err = s.anew(ctx, sight, j); err != nil {
+				return nil, err
+			}
+		}
 		if kept.Dated == nil {
 			continue
 		}
@@ -244,6 +249,7 @@ func (s *service) takeCalendar(ctx context.Context, in *struct {
 // beginning of a day, YYYY-MM-DD, where its maker is.
 func WriteCalendar(ctx context.Context, w io.Writer, kept *store.Store, day string) error {
 	s := newService(kept, Settings{})
+	s.remaker = nil // the data file is only read
 	if day != "" {
 		at, err := time.ParseInLocation(time.DateOnly, day, s.here(ctx).Location())
 		if err != nil {

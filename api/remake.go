@@ -96,13 +96,20 @@ func (s *service) remakeBy(ctx context.Context, sight *sight) error {
 	}
 }
 
+// anew works out what a list shows of a kept job, and what it is found by.
+func (s *service) anew(ctx context.Context, v *sight, j store.Job) (keptShown, string, error) {
+	one, err := job.Read([]byte(j.Document))
+	if err != nil {
+		return keptShown{Shown: unfinished}, "", nil // a list shows what it can of it
+	}
+	return s.look(ctx, v, one)
+}
+
 // remake works out what a list shows of a job, and keeps that.
 func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
-	out, words := keptShown{Shown: unfinished}, ""
-	if one, err := job.Read([]byte(j.Document)); err == nil {
-		if out, words, err = s.look(ctx, v, one); err != nil {
-			return err
-		}
+	out, words, err := s.anew(ctx, v, j)
+	if err != nil {
+		return err
 	}
 	text, err := json.Marshal(out)
 	if err != nil {
@@ -115,8 +122,12 @@ func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
 // settling is how long what hangs on every job that is due waits for them to be worked out.
 const settling = 2 * time.Second
 
-// settled waits, for a while, until what is shown is as it should be.
+// settled waits, for a while, until what is shown is as it should be; where nothing
+// is worked out behind the answers there is nothing to wait for.
 func (s *service) settled(ctx context.Context, sight *sight) error {
+	if s.remaker == nil {
+		return nil
+	}
 	if any, err := s.store.AnyStale(ctx, sight.by); err != nil || !any {
 		return err
 	}

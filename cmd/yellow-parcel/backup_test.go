@@ -87,3 +87,22 @@ func TestTheLogIsPrinted(t *testing.T) {
 		t.Errorf("%d %s", code, problems)
 	}
 }
+
+// The calendar is printed from a data file that other rules worked out, without a server and without a write.
+func TestTheCalendarIsPrintedOfWhatIsOutOfDate(t *testing.T) {
+	dir := t.TempDir()
+	kept, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := kept.Create(context.Background(), store.Draft{Title: "Kite card", Quantity: 12, Due: "2026-10-20", Document: `{"format":"yellow-parcel-job","version":1,"title":"Kite card","quantity":12,"envelope":"us-a7","due":"2026-10-20"}`}); err != nil {
+		t.Fatal(err)
+	}
+	if err := kept.Close(); err != nil {
+		t.Fatal(err)
+	}
+	code, out, problems := command(t, "", "calendar", "--data", dir, "--today", "2026-10-01")
+	if code != 0 || !strings.Contains(out, "SUMMARY:To the post: Kite card") || problems != "" {
+		t.Errorf("%d %s %s", code, out, problems)
+	}
+}
