@@ -32,10 +32,9 @@ defineEmits<{ copy: []; remove: []; pick: [] }>()
         <FigureText class="big" :text="of.figure" /><span class="count">make {{ of.quantity || 1 }}</span>
       </p>
       <p v-if="of.due" class="due" data-testid="job-due">
-        <StateMark v-if="of.due_state === 'stop'" state="stop" word="too late" /><StateMark
-          v-else
+        <StateMark
           :state="of.due_state ?? 'look'"
-          :word="of.due"
+          :word="of.due_state === 'stop' ? 'too late' : of.due"
         /><span v-if="of.due_state === 'stop'">{{ of.due }}</span>
       </p>
       <p class="says"><StateMark :state="of.state" :word="of.word" /><FigureText prose :text="of.text" /></p>
