@@ -76,8 +76,6 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 	if how.Meter.Stopped() {
 		return nil, work.ErrStopped
 	}
-	// What is left out is said.
-	out.Result.Short = out.Result.Short || how.Meter.Over() && (!how.NoWays || how.Trials > 0)
 	out.Plan = Write(out.Result, out.Ways, how)
 	if how.Steps {
 		made := out.AtTheBench(how)
@@ -130,7 +128,9 @@ func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 	w.gauge()
 	w.stations()
 	w.assumed()
-	w.short()
+	if how.Meter.Over() && (!how.NoWays || how.Trials > 0) {
+		w.short()
+	}
 	teacher{w}.teach(how.Book)
 	return w.plan
 }
@@ -159,9 +159,7 @@ func Heading(p *document.Plan) string {
 
 // short says that a large job was not gone into in every way.
 func (w *writer) short() {
-	if w.r.Short {
-		w.warn("short", "job", "This is a large job: it is worked out without trials by a shaky hand, and not every way out at the post was tried.")
-	}
+	w.warn("short", "job", "This is a large job: it is worked out without trials by a shaky hand, and not every way out at the post was tried.")
 }
 
 // assumed says what the job left open.

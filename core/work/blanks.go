@@ -150,11 +150,7 @@ func (r maker) try(m *Made) {
 	if len(r.Blanks) > 0 {
 		runs /= fewer
 	}
-	if runs > 0 && r.how.Meter.Over() {
-		r.Short = true
-		return
-	}
-	if runs > 0 {
+	if runs > 0 && !r.how.Meter.Over() {
 		t := r.how.Memory.trials(m, r.roomFor(m), r.Brief.Ruler.Step/2, runs)
 		m.Trials = &t
 	}

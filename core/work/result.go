@@ -28,7 +28,6 @@ type Result struct {
 	Nest     *Nest         // how the first blank lies on its paper; nil where it does not
 	Pieces   []*Sealed     // the ways the card can be posted, the one in use first
 	Posts    []Posting     // a carrier each
-	Short    bool          // there was too much work in it to go into it in every way
 	Postage  *Postage      // stamps on hand against the price of the piece in use; nil without a price
 	Gauge    *Gauge        // nil where the carrier has no slot
 
