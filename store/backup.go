@@ -64,18 +64,22 @@ func Verify(ctx context.Context, file string) error {
 	if err != nil {
 		return err
 	}
+	return errors.Join(s.verify(ctx), s.Close())
+}
+
+func (s *Store) verify(ctx context.Context) error {
 	var says string
 	has, err := version(s.db)
 	if err == nil {
 		err = s.db.GetContext(ctx, &says, `PRAGMA integrity_check(1)`)
 	}
-	switch err := errors.Join(err, s.Close()); {
+	switch {
 	case err != nil:
-		return fault(file, err)
+		return fault(s.file, err)
 	case has == 0:
-		return &Fault{file, "is a database, but none of Yellow Parcel's", "give another file", nil}
+		return &Fault{s.file, "is a database, but none of Yellow Parcel's", "give another file", nil}
 	case says != "ok":
-		return &Fault{file, "is damaged (" + says + ")", "give another copy", nil}
+		return &Fault{s.file, "is damaged (" + says + ")", "give another copy", nil}
 	}
 	return nil
 }
@@ -84,10 +88,15 @@ func Verify(ctx context.Context, file string) error {
 // have open. What it replaces is kept beside it; its name is given, empty where
 // there was nothing.
 func Restore(ctx context.Context, dir, from string) (kept string, err error) {
-	if err := Verify(ctx, from); err != nil {
+	source, err := reading(from)
+	if err != nil {
 		return "", err
 	}
-	if err := notNewer(from); err != nil {
+	defer func() { err = errors.Join(err, source.Close()) }()
+	if err := source.verify(ctx); err != nil {
+		return "", err
+	}
+	if err := source.known(false); err != nil {
 		return "", err
 	}
 	if err := os.MkdirAll(dir, ownFolder); err != nil {
@@ -102,11 +111,6 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 	if kept, err = setAside(file); err != nil {
 		return "", err
 	}
-	source, err := reading(from)
-	if err != nil {
-		return kept, err
-	}
-	defer func() { err = errors.Join(err, source.Close()) }()
 	return kept, source.copyTo(ctx, file, func(part, name string) error {
 		// What the old file had yet to take over must not be read into the new one; it is kept beside it.
 		return errors.Join(gone(name+"-wal"), gone(name+"-shm"), os.Rename(part, name))
