@@ -8,6 +8,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"rsc.io/qr"
+
+	"yellow-parcel/door"
 )
 
 // Address is where other devices reach this server, and how it is let in.
@@ -39,7 +41,7 @@ func (s *service) address(_ context.Context, _ *struct{}) (*addressOutput, error
 		return &addressOutput{out}, nil // it is not known, as in a test
 	}
 	for _, ip := range reachable(host) {
-		url := map[bool]string{true: "https", false: "http"}[s.set.Secure] + "://" + net.JoinHostPort(ip, port) + "/"
+		url := s.set.Scheme() + "://" + net.JoinHostPort(ip, port) + "/"
 		one, err := codeOf(url)
 		if err != nil {
 			return nil, err
@@ -57,7 +59,7 @@ func (s *service) address(_ context.Context, _ *struct{}) (*addressOutput, error
 func reachable(host string) []string {
 	ip := net.ParseIP(host)
 	switch {
-	case host == "localhost" || ip.IsLoopback():
+	case door.Loopback(host):
 		return nil
 	case ip != nil && !ip.IsUnspecified():
 		return []string{host}

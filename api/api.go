@@ -37,8 +37,8 @@ type service struct {
 	set     Settings
 	taught  *taught
 	remaker *remaker // nil where nothing is worked out behind the answers
-	gate    *gate // of what is worked out while somebody waits
-	long    *gate // of what is looked for at length
+	gate    *gate    // of what is worked out while somebody waits
+	long    *gate    // of what is looked for at length
 }
 
 // nowIn is the time it is in a zone; where the server is, where that has no name.
@@ -168,7 +168,7 @@ func describeBodies(doc *huma.OpenAPI, withJob *huma.RequestBody) {
 // OpenAPI is the API's description as JSON, made without a server.
 func OpenAPI() ([]byte, error) {
 	a := humachi.New(chi.NewRouter(), config())
-	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}, remaker: newRemaker(), gate: newGate(1), long: newGate(1)})
+	register(a, &service{catalog: catalog.Standard(), memory: work.NewMemory(), reach: newInstruments(), rules: newRuleMemory(), hub: newHub(), taught: &taught{}, gate: newGate(1), long: newGate(1)})
 	text, err := json.MarshalIndent(a.OpenAPI(), "", "  ")
 	return append(text, '\n'), err
 }
@@ -189,11 +189,11 @@ func (s *service) workOut(ctx context.Context, editor string, raw []byte, how pl
 
 // workOutFor is workOut of a kept job, to which what it keeps back on the shelf is there.
 func (s *service) workOutFor(ctx context.Context, editor, id string, raw []byte, how plan.Work) (*plan.Whole, error) {
-	one, library, err := s.job(ctx, raw)
+	one, tools, library, err := s.job(ctx, raw)
 	if err != nil {
 		return nil, problem(err)
 	}
-	here := s.here(ctx)
+	here := s.nowIn(tools.Zone)
 	how.Memory, how.Today, how.Clock = s.memory, here.Format(time.DateOnly), clock(here)
 	if how.Shelf, err = s.envelopesFor(ctx, id); err != nil {
 		return nil, err
@@ -210,19 +210,17 @@ func (s *service) workOutFor(ctx context.Context, editor, id string, raw []byte,
 	return all, problem(err)
 }
 
-// job reads a job document, with the maker's own tools where it names none, and
-// the catalogue it is worked out by. The error may be a job.Problems.
-func (s *service) job(ctx context.Context, raw []byte) (job.Job, *catalog.Catalog, error) {
-	one, err := job.Read(raw)
-	if err != nil {
-		return one, nil, err
+// job reads a job document, with the maker's own tools where it names none; these,
+// and the catalogue it is worked out by. The error may be a job.Problems.
+func (s *service) job(ctx context.Context, raw []byte) (one job.Job, tools job.Tools, library *catalog.Catalog, err error) {
+	if one, err = job.Read(raw); err != nil {
+		return one, tools, nil, err
 	}
-	tools, err := s.tools(ctx)
-	if err != nil {
-		return one, nil, err
+	if tools, err = s.tools(ctx); err != nil {
+		return one, tools, nil, err
 	}
-	library, err := s.library(ctx)
-	return one.With(tools), library, err
+	library, err = s.library(ctx)
+	return one.With(tools), tools, library, err
 }
 
 func (s *service) plan(ctx context.Context, in *struct {

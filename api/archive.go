@@ -105,11 +105,11 @@ func (s *service) bringArchive(ctx context.Context, in *struct {
 // worked out behind the answer.
 func everything(all *archive.Archive) (out store.Everything, err error) {
 	for _, j := range all.Jobs {
-		text, err := json.Marshal(j.Job)
+		draft, err := bare(j.Job)
 		if err != nil {
 			return out, err
 		}
-		out.Jobs = append(out.Jobs, store.Job{ID: j.ID, Draft: store.Draft{Title: j.Job.Title, Quantity: j.Job.Quantity, Document: string(text), Due: dueOf(j.Job)}})
+		out.Jobs = append(out.Jobs, store.Job{ID: j.ID, Draft: draft})
 	}
 	for _, i := range all.Shelf {
 		row, err := kept(i)

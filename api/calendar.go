@@ -249,7 +249,6 @@ func (s *service) takeCalendar(ctx context.Context, in *struct {
 // beginning of a day, YYYY-MM-DD, where its maker is.
 func WriteCalendar(ctx context.Context, w io.Writer, kept *store.Store, day string) error {
 	s := newService(kept, Settings{})
-	s.remaker = nil // the data file is only read
 	if day != "" {
 		at, err := time.ParseInLocation(time.DateOnly, day, s.here(ctx).Location())
 		if err != nil {

@@ -99,14 +99,14 @@ const looked = 30 * time.Minute
 // KeepCopies makes a copy of the data file every day, until the server is closed;
 // unless that is switched off.
 func (s *Server) KeepCopies() {
-	s.s.remaker.all.Go(func() {
+	s.behind.run(func(ctx context.Context) {
 		for {
-			if err := s.s.dailyCopy(s.s.remaker.life); err != nil && s.s.remaker.life.Err() == nil {
-				slog.LogAttrs(s.s.remaker.life, slog.LevelError, "there is no copy of today", slog.Any("error", err))
+			if err := s.s.dailyCopy(ctx); err != nil && ctx.Err() == nil {
+				slog.LogAttrs(ctx, slog.LevelError, "there is no copy of today", slog.Any("error", err))
 			}
 			select {
 			case <-time.After(looked):
-			case <-s.s.remaker.life.Done():
+			case <-ctx.Done():
 				return
 			}
 		}

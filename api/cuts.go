@@ -26,7 +26,7 @@ type CutsFound struct {
 
 // lookForCuts looks longer for a cut plan, until it is done or the caller goes away.
 func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender) {
-	one, library, err := s.job(ctx, in.RawBody)
+	one, _, library, err := s.job(ctx, in.RawBody)
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return

@@ -26,7 +26,7 @@ func registerEnvelope(a huma.API, s *service, op operation) {
 type wrapsOutput struct{ Body []document.Wrap }
 
 func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
-	one, library, err := s.job(ctx, in.RawBody)
+	one, _, library, err := s.job(ctx, in.RawBody)
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -46,12 +46,9 @@ func init() {
 				return plain(ctx, http.StatusServiceUnavailable, says)
 			}
 		}
-		return plain(ctx, status, wentWrong)
+		return plain(ctx, status, door.WentWrong)
 	}
 }
-
-// wentWrong is all a client is told of what is no business of its own.
-const wentWrong = "Something went wrong here. Nothing that was kept is lost; try again."
 
 // How much is said of what is wrong: more would help nobody, and what came in may
 // be large.
@@ -109,7 +106,7 @@ func recovered(next http.Handler) http.Handler {
 			slog.LogAttrs(r.Context(), slog.LevelError, "request gave up", slog.String("route", chi.RouteContext(r.Context()).RoutePattern()),
 				slog.Any("found", found), slog.String("stack", string(debug.Stack())))
 			if seen.Status() == 0 {
-				door.Refuse(seen, http.StatusInternalServerError, wentWrong)
+				door.Refuse(seen, http.StatusInternalServerError, door.WentWrong)
 			}
 		}()
 		next.ServeHTTP(seen, r)

@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"errors"
-	"net"
 	"net/http"
 	"slices"
 	"sync"
@@ -11,11 +10,12 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/work"
+	"yellow-parcel/door"
 )
 
-// gate lets so many plans be worked out at once. Those who wait
-// are taken in turn, client by client; a newer plan of the same editor takes the
-// place of the one it has asked for before.
+// gate lets so many plans be worked out at once. Those who wait are taken in turn,
+// client by client; a newer plan of the same editor takes the place of the one it
+// has asked for before.
 type gate struct {
 	mu      sync.Mutex
 	free    int
@@ -141,16 +141,12 @@ type clientKey struct{}
 // known says in a request's context whom it comes from.
 func known(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		host, _, err := net.SplitHostPort(r.RemoteAddr)
-		if err != nil {
-			host = r.RemoteAddr
-		}
-		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), clientKey{}, host)))
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), clientKey{}, door.Address(r))))
 	})
 }
 
 // clientOf is whom a request comes from; empty for the server itself.
 func clientOf(ctx context.Context) string {
-	host, _ := ctx.Value(clientKey{}).(string)
-	return host
+	client, _ := ctx.Value(clientKey{}).(string)
+	return client
 }

@@ -82,20 +82,27 @@ func (s *service) draft(ctx context.Context, raw []byte, edit string) (store.Dra
 	if err != nil {
 		return store.Draft{}, problem(err)
 	}
-	text, err := json.Marshal(one)
+	out, err := bare(one)
 	if err != nil {
-		return store.Draft{}, err
+		return out, err
 	}
 	sight, err := s.sight(ctx)
 	if err != nil {
-		return store.Draft{}, err
+		return out, err
 	}
 	look, words, err := s.look(ctx, sight, one)
 	if err != nil {
-		return store.Draft{}, err
+		return out, err
 	}
 	shown, err := json.Marshal(look)
-	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one), Shown: string(shown), ShownBy: sight.by, Words: words, Edit: edit}, err
+	out.Shown, out.ShownBy, out.Words, out.Edit = string(shown), sight.by, words, edit
+	return out, err
+}
+
+// bare is a job as it is kept, before it is worked out.
+func bare(one job.Job) (store.Draft, error) {
+	text, err := json.Marshal(one)
+	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one)}, err
 }
 
 // look works out, in its turn, what a list shows of a job and what it is found by.

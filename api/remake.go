@@ -14,22 +14,9 @@ import (
 // remaker works out anew, behind the answers, what lists show of jobs whose rules
 // changed since it was kept.
 type remaker struct {
-	life context.Context // of the server
-	end  context.CancelFunc
-	all  sync.WaitGroup
-	mu   sync.Mutex
-	done chan struct{} // closed when what runs has ended; nil where nothing runs
-}
-
-func newRemaker() *remaker {
-	life, end := context.WithCancel(context.Background())
-	return &remaker{life: life, end: end}
-}
-
-// close ends what runs and waits for it.
-func (r *remaker) close() {
-	r.end()
-	r.all.Wait()
+	behind *background
+	mu     sync.Mutex
+	done   chan struct{} // closed when what runs has ended; nil where nothing runs
 }
 
 // remade is a channel that is closed once everything shown is as it should be.
@@ -42,14 +29,14 @@ func (s *service) remade() <-chan struct{} {
 	}
 	done := make(chan struct{})
 	r.done = done
-	r.all.Go(func() {
-		err := s.remakeAll(r.life)
+	r.behind.run(func(ctx context.Context) {
+		err := s.remakeAll(ctx)
 		r.mu.Lock()
 		r.done = nil
 		r.mu.Unlock()
 		close(done)
-		if err != nil && r.life.Err() == nil {
-			slog.LogAttrs(r.life, slog.LevelError, "what lists show is not up to date", slog.Any("error", err))
+		if err != nil && ctx.Err() == nil {
+			slog.LogAttrs(ctx, slog.LevelError, "what lists show is not up to date", slog.Any("error", err))
 		}
 	})
 	return done

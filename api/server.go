@@ -20,7 +20,7 @@ import (
 
 // Settings say where a server may be reached from. Without a passcode it
 // answers this machine's own addresses only. Listen is the address it listens on;
-// Secure says that the line is.
+// Secure says that the line is (https).
 // Now is the clock, where it is not the machine's own.
 type Settings struct {
 	Passcode string
@@ -29,15 +29,24 @@ type Settings struct {
 	Now      func() time.Time
 }
 
+// Scheme is how addresses of such a server begin.
+func (s Settings) Scheme() string {
+	if s.Secure {
+		return "https"
+	}
+	return "http"
+}
+
 // Server is the whole server: the API, the health check and the screens.
 type Server struct {
 	http.Handler
-	s *service
+	s      *service
+	behind *background
 }
 
 // Close ends what the server does besides answering, and waits for it; the data
 // file stays open.
-func (s *Server) Close() { s.s.remaker.close() }
+func (s *Server) Close() { s.behind.close() }
 
 // New makes a server of a data file, with the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) *Server {
@@ -45,7 +54,8 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r.Use(logged, recovered, known, headers, door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	s := newService(kept, set)
+	s, behind := newService(kept, set), newBackground()
+	s.remaker = &remaker{behind: behind}
 	register(a, s)
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
@@ -56,14 +66,14 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) { otherMethod(w, "GET") })
 	r.Get("/*", page(pages))
 	s.remade()
-	return &Server{r, s}
+	return &Server{r, s, behind}
 }
 
 func newService(kept *store.Store, set Settings) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, newRemaker(), newGate(runtime.GOMAXPROCS(0)), newGate(1)}
+	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, nil, newGate(runtime.GOMAXPROCS(0)), newGate(1)}
 }
 
 // headers keep a browser from loading or being told anything outside.

@@ -26,7 +26,7 @@ func Guard(set Settings) func(http.Handler) http.Handler {
 		}
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			switch {
-			case set.Passcode == "" && !loopbackHost(r.Host):
+			case set.Passcode == "" && !Loopback(r.Host):
 				Refuse(w, http.StatusMisdirectedRequest, "This server answers to this machine's own names only.")
 			case cross.Check(r) != nil || readElsewhere(r):
 				Refuse(w, http.StatusForbidden, "Requests from other sites are refused.")
@@ -37,7 +37,9 @@ func Guard(set Settings) func(http.Handler) http.Handler {
 	}
 }
 
-func loopbackHost(host string) bool {
+// Loopback tells a host, with a port or without, that is this machine and reached
+// by nobody else.
+func Loopback(host string) bool {
 	if name, _, err := net.SplitHostPort(host); err == nil {
 		host = name
 	}

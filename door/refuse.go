@@ -5,6 +5,9 @@ import (
 	"net/http"
 )
 
+// WentWrong is all a visitor is told of what is no business of theirs.
+const WentWrong = "Something went wrong here. Nothing that was kept is lost; try again."
+
 // Refuse answers that something is not to be had, and why, as problem+json.
 func Refuse(w http.ResponseWriter, status int, why string) {
 	w.Header().Set("Content-Type", "application/problem+json")

@@ -188,5 +188,5 @@ func tooManyTries(w http.ResponseWriter) {
 
 func failed(w http.ResponseWriter, r *http.Request, err error) {
 	slog.LogAttrs(r.Context(), slog.LevelError, "who is let in is not known", slog.Any("error", err))
-	Refuse(w, http.StatusInternalServerError, "Something went wrong here. Nothing that was kept is lost; try again.")
+	Refuse(w, http.StatusInternalServerError, WentWrong)
 }

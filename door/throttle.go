@@ -45,7 +45,7 @@ const everyone = "*"
 // the same address or in all, none is heard for a while; one that gave the right
 // one before is not kept out by what others give.
 func (l *listener) hear(w http.ResponseWriter, r *http.Request, given string) (right, tooMany bool) {
-	from := address(r)
+	from := Address(r)
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	_, known := l.known.Get(from)
@@ -68,8 +68,8 @@ func full(l *httprate.RateLimiter, key string, most int) bool {
 	return err != nil || int(math.Round(rate)) >= most
 }
 
-// address is whom a request comes from, as the connection has it.
-func address(r *http.Request) string {
+// Address is whom a request comes from, as the connection has it.
+func Address(r *http.Request) string {
 	host, _, err := net.SplitHostPort(r.RemoteAddr)
 	if err != nil {
 		return r.RemoteAddr

@@ -14,6 +14,7 @@ import (
 
 	"yellow-parcel/api"
 	"yellow-parcel/core/job"
+	"yellow-parcel/door"
 	"yellow-parcel/store"
 	"yellow-parcel/web"
 )
@@ -86,8 +87,7 @@ func letters(text string) (n int) {
 
 // alone tells an address that only this machine reaches.
 func (f listenFlags) alone() bool {
-	host, _, err := net.SplitHostPort(f.Listen)
-	return err == nil && (host == "localhost" || net.ParseIP(host).IsLoopback())
+	return door.Loopback(f.Listen)
 }
 
 func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store, begun func(*api.Server)) error {
@@ -102,8 +102,8 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store, b
 	case err != nil:
 		return job.Problems{{Field: "listen", Text: f.Listen + " cannot be listened on (" + err.Error() + "); try --listen 127.0.0.1:8080"}}
 	}
-	secure := f.Cert != ""
-	app := api.New(kept, pages, api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String(), Secure: secure})
+	set := api.Settings{Passcode: f.Passcode, Listen: listener.Addr().String(), Secure: f.Cert != ""}
+	app := api.New(kept, pages, set)
 	defer app.Close()
 	if begun != nil {
 		begun(app)
@@ -112,8 +112,7 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store, b
 		Handler:           app,
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, WriteTimeout: time.Minute,
 	}
-	scheme := map[bool]string{true: "https", false: "http"}[secure]
-	fmt.Fprintf(s.out, "Yellow Parcel is at %s://%s\n", scheme, listener.Addr())
+	fmt.Fprintf(s.out, "Yellow Parcel is at %s://%s\n", set.Scheme(), listener.Addr())
 	log := slog.New(slog.NewTextHandler(s.err, nil))
 	slog.SetDefault(log)
 	log.Info("serving", "address", listener.Addr().String(), "passcode", f.Passcode != "")
@@ -122,7 +121,7 @@ func (f listenFlags) answer(ctx context.Context, s streams, kept *store.Store, b
 	}
 	done := make(chan error, 1)
 	go func() {
-		if secure {
+		if set.Secure {
 			done <- server.ServeTLS(listener, f.Cert, f.Key)
 			return
 		}
