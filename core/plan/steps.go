@@ -46,7 +46,7 @@ func (all *Whole) schedule(made Bench, j job.Job, cat *catalog.Catalog, how Work
 	ask.Smaller = func(quantity int) (learn.Efforts, bool) {
 		one := j
 		one.Quantity, one.Due = quantity, ""
-		less, err := WorkOut(one, cat, Work{Solve: how.Solve, Memory: how.Memory, Shelf: how.Shelf, NoWays: true})
+		less, err := WorkOut(one, cat, Work{Solve: how.Solve, Memory: how.Memory, Shelf: how.Shelf, NoWays: true, Meter: how.Meter})
 		if err != nil {
 			return learn.Efforts{}, false
 		}
