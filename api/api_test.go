@@ -24,6 +24,13 @@ var harvest = time.Date(2026, 9, 23, 12, 0, 0, 0, time.UTC)
 
 func serve(t *testing.T, set Settings) (*httptest.Server, *store.Store) {
 	t.Helper()
+	_, kept, server := served(t, set)
+	return server, kept
+}
+
+// served is serve with the server's inside.
+func served(t *testing.T, set Settings) (*Server, *store.Store, *httptest.Server) {
+	t.Helper()
 	kept, err := store.Open(t.TempDir())
 	if err != nil {
 		t.Fatal(err)
@@ -41,7 +48,7 @@ func serve(t *testing.T, set Settings) (*httptest.Server, *store.Store) {
 			t.Error(err)
 		}
 	})
-	return server, kept
+	return app, kept, server
 }
 
 func call(t *testing.T, method, url, body string, into any, change ...func(*http.Request)) (int, http.Header, string) {

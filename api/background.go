@@ -3,6 +3,8 @@ package api
 import (
 	"context"
 	"sync"
+
+	"yellow-parcel/core/fault"
 )
 
 // background is what a server does besides answering.
@@ -18,7 +20,14 @@ func newBackground() *background {
 }
 
 // run does something beside the answers, until it is done or the server is closed.
-func (b *background) run(do func(context.Context)) { b.all.Go(func() { do(b.life) }) }
+// What falls over there takes no answer with it.
+func (b *background) run(do func(context.Context)) {
+	b.all.Go(func() {
+		if fell := fault.In(func() { do(b.life) }); fell != nil {
+			fellOver("what is done behind the answers", fell)
+		}
+	})
+}
 
 // close ends what runs and waits for it.
 func (b *background) close() {

@@ -62,7 +62,7 @@ func (s *service) atLength(ctx context.Context, send sse.Sender) work.Solver {
 			}
 			return ctx.Err() == nil
 		}
-		made, err := trim.Choose(problem)
+		made, err := s.memory.Choose(problem)
 		if err == nil && made.Long {
 			s.memory.KeepCuts(problem, made)
 		}

@@ -12,7 +12,9 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/work"
 	"yellow-parcel/door"
 	"yellow-parcel/store"
 )
@@ -74,6 +76,19 @@ func few(errs []error) []error {
 		errs = append(errs, &huma.ErrorDetail{Message: "There are more; put these right first."})
 	}
 	return errs
+}
+
+// newMemory is an empty memory that writes down the searches that fall over.
+func newMemory() *work.Memory {
+	m := work.NewMemory()
+	m.Fell = func(f *fault.Fault) { fellOver("a search", f) }
+	return m
+}
+
+// fellOver writes down what fell over, and where. Nothing a maker typed is in it
+// but what the fault itself may say.
+func fellOver(what string, f *fault.Fault) {
+	slog.LogAttrs(context.Background(), slog.LevelError, what+" fell over", slog.String("found", f.Found), slog.String("stack", f.Stack))
 }
 
 // logged writes down the requests that failed, by the address's pattern: what is

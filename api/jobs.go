@@ -7,10 +7,12 @@ import (
 	"net/url"
 	"slices"
 	"strconv"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/calendar"
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/work"
 	"yellow-parcel/store"
@@ -86,17 +88,36 @@ func (s *service) draft(ctx context.Context, raw []byte, edit string) (store.Dra
 	if err != nil {
 		return out, err
 	}
+	out.Edit = edit
 	sight, err := s.sight(ctx)
 	if err != nil {
 		return out, err
 	}
-	look, words, err := s.look(ctx, sight, one)
+	return out, s.worked(ctx, sight, one, &out)
+}
+
+// patience is how long keeping a job waits for what a list shows of it; it is
+// worked out behind the answers where that takes longer.
+const patience = 2 * time.Second
+
+// worked puts into a draft what a list shows of the job, as far as that comes in
+// time: keeping a job never hangs on planning it.
+func (s *service) worked(ctx context.Context, v *sight, one job.Job, out *store.Draft) error {
+	soon, cancel := context.WithTimeout(ctx, patience)
+	defer cancel()
+	look, words, err := s.look(soon, v, one)
+	if err != nil && ctx.Err() == nil && soon.Err() != nil {
+		look, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil
+		defer s.remade()
+	} else {
+		out.ShownBy = v.by
+	}
 	if err != nil {
-		return out, err
+		return err
 	}
 	shown, err := json.Marshal(look)
-	out.Shown, out.ShownBy, out.Words, out.Edit = string(shown), sight.by, words, edit
-	return out, err
+	out.Shown, out.Words = string(shown), words
+	return err
 }
 
 // bare is a job as it is kept, before it is worked out.
@@ -106,9 +127,14 @@ func bare(one job.Job) (store.Draft, error) {
 }
 
 // look works out, in its turn, what a list shows of a job and what it is found by.
+// One that falls over is shown as it is: kept, and not worked out.
 func (s *service) look(ctx context.Context, v *sight, one job.Job) (out keptShown, words string, err error) {
 	err = s.inTurn(ctx, "", func(meter *work.Meter) error {
-		out, words, err = v.of(one, meter)
+		if fell := fault.In(func() { out, words, err = v.of(one, meter) }); fell != nil {
+			fellOver("what a list shows of a job", fell)
+			out, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil
+			out.Text = "It is kept as it was typed; working it out came to a fault of ours."
+		}
 		return err
 	})
 	return out, words, err

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"log/slog"
 	"net/http"
+	"runtime"
 	"strings"
 	"testing"
 	"time"
@@ -83,6 +84,47 @@ func TestListsShowWhatWasKept(t *testing.T) {
 	var all []Summary
 	if call(t, "GET", jobs, "", &all); len(all) != 2 || all[0].Word != "to fill in" {
 		t.Errorf("%+v", all)
+	}
+}
+
+// Keeping a job never hangs on planning it: one whose planning falls over is kept
+// and found, the log says where, and it is worked out once that can be.
+func TestAJobIsKeptWhateverItsPlanDoes(t *testing.T) {
+	var log bytes.Buffer
+	before := slog.Default()
+	slog.SetDefault(slog.New(slog.NewTextHandler(&log, nil)))
+	t.Cleanup(func() { slog.SetDefault(before) })
+	s, kept, server := served(t, Settings{})
+	url := server.URL
+	whole := s.s.memory
+	s.s.memory = &work.Memory{} // which falls over whatever it is asked
+	var made Record
+	status, _, text := call(t, "POST", url+"/api/v1/jobs", lantern, &made)
+	if status != 200 || made.Revision != 1 {
+		t.Fatalf("%d %s", status, text)
+	}
+	var list []Summary
+	if call(t, "GET", url+"/api/v1/jobs?search=lantern", "", &list); len(list) != 1 || list[0].Word != "to fill in" || !strings.Contains(list[0].Text, "a fault of ours") {
+		t.Errorf("%+v", list)
+	}
+	if !strings.Contains(log.String(), "what a list shows of a job fell over") || !strings.Contains(log.String(), "core/work") || strings.Contains(log.String(), "Lantern") {
+		t.Errorf("%s", log.String())
+	}
+	s.s.memory = whole
+	// Nor does it wait for others' plans.
+	for range runtime.GOMAXPROCS(0) {
+		_, leave, err := s.s.gate.enter(context.Background(), "another", "")
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer leave()
+	}
+	if status, _, text := call(t, "PUT", url+"/api/v1/jobs/"+made.ID+"?revision=1", lantern, &made); status != 200 || made.Revision != 2 {
+		t.Fatalf("%d %s", status, text)
+	}
+	one, err := kept.Get(context.Background(), made.ID)
+	if err != nil || one.ShownBy != "" || one.Title == "" {
+		t.Errorf("%+v %v", one, err)
 	}
 }
 

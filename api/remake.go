@@ -30,11 +30,13 @@ func (s *service) remade() <-chan struct{} {
 	done := make(chan struct{})
 	r.done = done
 	r.behind.run(func(ctx context.Context) {
+		defer func() {
+			r.mu.Lock()
+			r.done = nil
+			r.mu.Unlock()
+			close(done)
+		}()
 		err := s.remakeAll(ctx)
-		r.mu.Lock()
-		r.done = nil
-		r.mu.Unlock()
-		close(done)
 		if err != nil && ctx.Err() == nil {
 			slog.LogAttrs(ctx, slog.LevelError, "what lists show is not up to date", slog.Any("error", err))
 		}

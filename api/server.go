@@ -13,7 +13,6 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"yellow-parcel/core/catalog"
-	"yellow-parcel/core/work"
 	"yellow-parcel/door"
 	"yellow-parcel/store"
 )
@@ -73,7 +72,7 @@ func newService(kept *store.Store, set Settings) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog.Standard(), kept, work.NewMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, nil, newGate(runtime.GOMAXPROCS(0)), newGate(1)}
+	return &service{catalog.Standard(), kept, newMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, nil, newGate(runtime.GOMAXPROCS(0)), newGate(1)}
 }
 
 // headers keep a browser from loading or being told anything outside.

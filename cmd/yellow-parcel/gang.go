@@ -4,13 +4,16 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"io"
 	"os"
 	"time"
 
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/trim"
+	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 )
 
@@ -35,7 +38,7 @@ func (c *gangCommand) Run(s streams) error {
 	if err != nil {
 		return err
 	}
-	whole, err := gang.WorkOut(g, library, gang.Work{Solve: atLength, Today: time.Now().Format(time.DateOnly)})
+	whole, err := gang.WorkOut(g, library, gang.Work{Solve: atLength(s), Today: time.Now().Format(time.DateOnly)})
 	if err != nil {
 		return err
 	}
@@ -58,9 +61,21 @@ func (c *gangCommand) Run(s streams) error {
 }
 
 // atLength looks for cut plans as long as it pays: nobody is typing.
-func atLength(p trim.Problem) (*trim.Choices, error) {
-	p.Steps = trim.ThoroughWork
-	return trim.Choose(p)
+func atLength(s streams) work.Solver {
+	m := listening(s)
+	return func(p trim.Problem) (*trim.Choices, error) {
+		p.Steps = trim.ThoroughWork
+		return m.Choose(p)
+	}
+}
+
+// listening is an empty memory that tells of the searches that fall over.
+func listening(s streams) *work.Memory {
+	m := work.NewMemory()
+	m.Fell = func(f *fault.Fault) {
+		fmt.Fprintf(s.err, "yellow-parcel: a search fell over, and the plan says so; %s\n%s", f, f.Stack)
+	}
+	return m
 }
 
 func indented(w io.Writer, document any) error {

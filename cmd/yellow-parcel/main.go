@@ -14,6 +14,7 @@ import (
 
 	"github.com/alecthomas/kong"
 
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/job"
 	"yellow-parcel/draw"
 )
@@ -22,6 +23,7 @@ import (
 const (
 	exitFailed   = 1
 	exitBadInput = 2
+	exitFault    = 70 // a fault of ours
 )
 
 type commands struct {
@@ -72,7 +74,10 @@ func run(ctx context.Context, args []string, s streams) int {
 	if len(args) == 0 || parsed.Selected() == nil {
 		return exitBadInput
 	}
-	err = parsed.Run()
+	if fell := fault.In(func() { err = parsed.Run() }); fell != nil {
+		fmt.Fprintf(s.err, "yellow-parcel: %s; what was kept is whole\n%s", fell, fell.Stack)
+		return exitFault
+	}
 	var problems job.Problems
 	switch {
 	case err == nil:

@@ -62,6 +62,20 @@ func TestBadInputEndsWithTwoAndALineEach(t *testing.T) {
 	}
 }
 
+// brokenPipe falls over at the first word.
+type brokenPipe struct{}
+
+func (brokenPipe) Write([]byte) (int, error) { panic("nothing can be written") }
+
+// A fault of ours is told from bad input, and says where it is.
+func TestAFaultOfOursEndsWithSeventy(t *testing.T) {
+	var problems bytes.Buffer
+	code := run(context.Background(), []string{"plan", "-"}, streams{strings.NewReader(a7), brokenPipe{}, &problems})
+	if code != 70 || !strings.HasPrefix(problems.String(), "yellow-parcel: a fault of ours: nothing can be written; ") || !strings.Contains(problems.String(), "brokenPipe") {
+		t.Errorf("%d %s", code, problems.String())
+	}
+}
+
 func TestExportWritesAFile(t *testing.T) {
 	file := filepath.Join(t.TempDir(), "blank.svg")
 	if code, _, problems := command(t, a7, "export", "--as", "svg", "--part", "blank", "-", "-o", file); code != 0 {

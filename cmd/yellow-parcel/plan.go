@@ -67,7 +67,7 @@ func workFile(name string, carriers []string, today string, s streams) (*plan.Wh
 	if err != nil {
 		return nil, err
 	}
-	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Solve: atLength, Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
+	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Memory: listening(s), Solve: atLength(s), Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
 }
 
 // dayOf is the day a flag names, at its beginning; now, where it names none.

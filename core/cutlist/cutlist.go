@@ -11,6 +11,7 @@ import (
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
@@ -58,6 +59,9 @@ func Write(s say.Say, stock brief.Stock, b *work.Batch, whole bool) List {
 	}
 	out.Cost = c.cost()
 	out.Text, out.Bound = c.summary(), boundText(made, c.Plans)
+	if c.Plans.Fell != nil {
+		list.Warnings = append(list.Warnings, document.Note{Code: "cut-fault", Field: "stock", Text: fellText})
+	}
 	c.choices(out)
 	list.Answers = c.answers(out)
 	return list
@@ -82,6 +86,7 @@ func (c writer) cannot(err error) document.Note {
 	var none *trim.NoSheetError
 	var reach *trim.ReachError
 	var many *trim.ManyError
+	var fell *fault.Fault
 	switch {
 	case errors.As(err, &none):
 		piece := words.Capital(none.Piece.Name) + ", " + c.SizeText(none.Piece.Size)
@@ -98,6 +103,8 @@ func (c writer) cannot(err error) document.Note {
 		return document.Note{Code: "cut-sheet", Field: "stock", Text: fmt.Sprintf("%s, comes out of no sheet here%s.", piece, of)}
 	case errors.As(err, &many):
 		return document.Note{Code: "cut-small", Field: "card", Text: words.Capital(err.Error()) + "; so small a piece is not planned one by one."}
+	case errors.As(err, &fell):
+		return document.Note{Code: "cut-fault", Field: "stock", Text: "Planning the cuts came to a fault of ours; another sheet or number of cards may come through."}
 	case errors.As(err, &reach):
 		return document.Note{Code: "cut-reach", Field: "trimmer", Text: c.outOfReach(reach)}
 	}
@@ -237,6 +244,8 @@ func (c writer) summary() string {
 func boundText(made *trim.Plan, of *trim.Choices) string {
 	fewest := of.By(trim.FewestSheets)
 	switch {
+	case of.Fell != nil:
+		return fellText
 	case made.Proved():
 		return "No plan uses fewer sheets."
 	case fewest.Proved():
@@ -248,6 +257,9 @@ func boundText(made *trim.Plan, of *trim.Choices) string {
 	}
 	return text
 }
+
+// fellText is said of plans of a search that fell over.
+const fellText = "Looking for the fewest sheets came to a fault of ours on the way: this plan can be cut as it stands, and may take more sheets than needed."
 
 // answers are the lines of the batch's cut list.
 func (c writer) answers(out *document.CutPlan) []document.Answer {

@@ -297,8 +297,8 @@ type Filled struct {
 
 // Pack packs the pieces of some kinds one by one, until no sheet fewer than lower
 // says is left to save or so much work is done; tick is told of it now and then
-// and stops it by answering false. It gives the work done too; ok is false where
-// the sheets do not suffice.
+// and stops it by answering false. In every sheet it gives something lies. It gives
+// the work done too; ok is false where the sheets do not suffice.
 func Pack(kinds []pattern.Kind, sheets []pattern.Sheet, lower, work int, tick func(work int) bool) (out []Filled, done int, ok bool) {
 	s := &search{sheets: sheets, kinds: kinds, rng: rand.New(rand.NewPCG(1, 2))}
 	for _, sheet := range sheets {
@@ -306,7 +306,9 @@ func Pack(kinds []pattern.Kind, sheets []pattern.Sheet, lower, work int, tick fu
 	}
 	bins, ok := s.pack(lower, work, func() bool { return tick(s.work) })
 	for _, b := range bins {
-		out = append(out, Filled{b.sheet, b.tree})
+		if !b.tree.bare() { // giving up another sheet may have emptied it
+			out = append(out, Filled{b.sheet, b.tree})
+		}
 	}
 	return out, s.work, ok
 }

@@ -263,6 +263,9 @@ func (t *Tree) Some(at int32) int {
 	}
 }
 
+// bare tells whether nothing lies in the sheet.
+func (t *Tree) bare() bool { return t.Parts[0].Holds == Free }
+
 // Shape is what a part holds as the least shape; nil where it holds nothing.
 func (t *Tree) Shape(at int32) *pattern.Shape {
 	p := &t.Parts[at]

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/parts"
 )
@@ -43,6 +44,8 @@ type Choices struct {
 	Long  bool  // they were looked for at length
 
 	Stopped bool // before they were found: others may be better
+
+	Fell *fault.Fault // the search fell over: these were found until then, or are the plainest; nil where it did not
 }
 
 // By is the plan that is best at something; the usual one where that is not

@@ -3,6 +3,7 @@ package trim
 import (
 	"slices"
 
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/parts"
 	"yellow-parcel/core/pattern"
 )
@@ -25,14 +26,27 @@ func Most(s Sheet, piece Piece, limits Limits) *Plan {
 	if err != nil || len(kinds) == 0 {
 		return nil
 	}
-	v := newSolver(&p, kinds)
+	var best *Plan
+	fell := fault.In(func() { best = newSolver(&p, kinds).mostOf(piece.Count <= listable) })
+	if fell != nil {
+		_ = fault.In(func() { best = newSolver(&p, kinds).mostOf(false) })
+		if best != nil {
+			best.Fell = fell
+		}
+	}
+	return best
+}
+
+// mostOf looks for the most of the one piece, in every way where that is asked
+// for and not too much, else in rows and columns alone.
+func (v *solver) mostOf(every bool) *Plan {
 	v.lower = 1
 	most, listed := 0, false
-	if piece.Count <= listable {
+	if every {
 		most, listed = v.everyWay()
 	}
 	if !listed {
-		for n := piece.Count; n > 0 && len(v.front) == 0; n-- {
+		for n := v.demand[0]; n > 0 && len(v.front) == 0; n-- {
 			v.grids(n)
 		}
 	}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pattern"
 	plane "yellow-parcel/core/shape"
@@ -143,6 +144,8 @@ type Plan struct {
 	Paper      measure.Money
 	Seconds    int           // the usual time at the trimmer
 	Labour     measure.Money // what that costs
+
+	Fell *fault.Fault // of Most: a search fell over, and this is what rows and columns give; nil where none did
 }
 
 // Trouble is what the plan asks of hands: how often the guide is moved, and how many layouts there are to follow.

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pattern"
 )
@@ -34,7 +35,8 @@ func Solve(p Problem) (*Plan, error) {
 
 // Choose plans the cuts of a batch in the ways worth choosing between. Sheets to
 // buy are taken only where those on hand do not do. The error is a *NoSheetError,
-// a *ManyError, a *ReachError or ErrShort.
+// a *ManyError, a *ReachError or ErrShort; a *fault.Fault only where the search fell
+// over and the pieces do not come out in rows and columns either.
 func Choose(p Problem) (*Choices, error) {
 	if p.Steps == 0 {
 		p.Steps = QuickWork
@@ -85,28 +87,18 @@ func choose(p Problem) (*Choices, error) {
 		return &Choices{Plans: []*Plan{{}}}, nil
 	}
 	v := newSolver(&p, kinds)
-	v.lower = pattern.Bound(v.plain, v.sheets)
-	listed, err := v.listed()
-	if err != nil {
-		return nil, err
-	}
-	proved := listed && v.proved()
-	if !proved || v.matters() {
-		m := newMaker(v)
-		if !proved {
-			m.generated()
+	var c *Choices
+	if fell := fault.In(func() {
+		if err = v.search(); err == nil && len(v.front) > 0 {
+			c = (&chooser{solver: v}).choices()
 		}
-		if v.matters() {
-			m.dive(v.costs(price), shares[1])
-		}
+	}); fell != nil {
+		return v.caught(fell)
 	}
-	if !v.proved() {
-		v.searched()
+	if err == nil && c == nil {
+		err = cmp.Or(v.refusal, ErrShort)
 	}
-	if len(v.front) == 0 {
-		return nil, cmp.Or(v.refusal, ErrShort)
-	}
-	return (&chooser{solver: v}).choices(), nil
+	return c, err
 }
 
 // solver gathers candidates and keeps those that are best in some way.

@@ -193,11 +193,18 @@ func (s *search) all(levers []Lever) []tried {
 	return out
 }
 
-// attempt works a lever out; false where the job cannot be made so.
-func (s *search) attempt(l Lever) (tried, bool) {
+// attempt works a lever out; false where the job cannot be made so. One that
+// falls over is no way out, and the others are.
+func (s *search) attempt(l Lever) (t tried, ok bool) {
 	if !s.meter.Try() {
-		return tried{}, false
+		return t, false
 	}
+	whole := s.memory.Ear().Whole(func() { t, ok = s.pulled(l) })
+	return t, ok && whole
+}
+
+// pulled is what comes of a lever.
+func (s *search) pulled(l Lever) (tried, bool) {
 	patch := job.Then(s.pins, l.Patch)
 	doc := job.Merged(s.doc, patch)
 	r, use, ok := s.worked(doc)

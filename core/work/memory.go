@@ -12,6 +12,7 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
 	"yellow-parcel/core/trim"
@@ -26,6 +27,17 @@ type Memory struct {
 	cuts   *lru.Cache[string, *trim.Choices]
 	sought *lru.Cache[string, *trim.Choices] // looked for at length, and asked for again
 	most   *lru.Cache[mostKey, *trim.Plan]
+
+	// Fell is told of every search that fell over, where it is given.
+	Fell fault.Ear
+}
+
+// Ear is who is told of what falls over.
+func (m *Memory) Ear() fault.Ear {
+	if m == nil {
+		return nil
+	}
+	return m.Fell
 }
 
 // How much is remembered: a comparison makes a dozen blanks and an edit seldom
@@ -40,7 +52,8 @@ const (
 
 // NewMemory is an empty memory.
 func NewMemory() *Memory {
-	return &Memory{kept[blankKey, *remembered](blanksKept), kept[trialKey, proof.Trials](trialsKept), kept[string, *trim.Choices](cutsKept), kept[string, *trim.Choices](soughtKept), kept[mostKey, *trim.Plan](mostKept)}
+	return &Memory{blanks: kept[blankKey, *remembered](blanksKept), tried: kept[trialKey, proof.Trials](trialsKept), cuts: kept[string, *trim.Choices](cutsKept),
+		sought: kept[string, *trim.Choices](soughtKept), most: kept[mostKey, *trim.Plan](mostKept)}
 }
 
 // kept is a cache of so many entries, of which there are always some.
@@ -188,10 +201,17 @@ func (m *Memory) Solve(p trim.Problem) (*trim.Choices, error) {
 			return known, nil
 		}
 	}
-	made, err := trim.Choose(p)
+	made, err := m.Choose(p)
 	if err == nil && !made.Stopped {
 		m.cuts.Add(key, made)
 	}
+	return made, err
+}
+
+// Choose is trim.Choose, and tells where it fell over.
+func (m *Memory) Choose(p trim.Problem) (*trim.Choices, error) {
+	made, err := trim.Choose(p)
+	m.Ear().Hear(trim.FellOver(made, err))
 	return made, err
 }
 
@@ -212,6 +232,9 @@ func (m *Memory) Most(s trim.Sheet, piece trim.Piece, limits trim.Limits) *trim.
 		return known
 	}
 	made := trim.Most(s, piece, limits)
+	if made != nil {
+		m.Fell.Hear(made.Fell)
+	}
 	m.most.Add(key, made)
 	return made
 }
