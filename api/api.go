@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"reflect"
 	"strings"
+	"sync/atomic"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -39,6 +40,8 @@ type service struct {
 	remaker *remaker // nil where nothing is worked out behind the answers
 	gate    *gate    // of what is worked out while somebody waits
 	long    *gate    // of what is looked for at length
+
+	copied atomic.Bool // it was seen to whether a copy is due
 }
 
 // nowIn is the time it is in a zone; where the server is, where that has no name.
@@ -151,6 +154,7 @@ func register(a huma.API, s *service) {
 	registerLogPictures(a, s, op)
 	registerCalendar(a, s, op)
 	registerCopies(a, s, op)
+	registerStanding(a, s, op)
 	registerArchive(a, s, op)
 }
 

@@ -166,7 +166,7 @@ func TestArchivesThatAreWrongAreRefused(t *testing.T) {
 	}
 }
 
-// A copy is made every day unless that is switched off, is kept for two weeks, and is whole.
+// A copy is made every day unless that is switched off, is whole, and those of 14 days are kept.
 func TestACopyIsMadeEveryDay(t *testing.T) {
 	ctx, dir, day := context.Background(), t.TempDir(), harvest
 	kept, err := store.Open(dir)
@@ -206,12 +206,13 @@ func TestACopyIsMadeEveryDay(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	want := "10-13 10-12 10-11 10-10 10-09 10-08 10-07 10-06 10-05 10-04 10-03 10-02 10-01 09-30 09-29"
+	// Of the days before the last 14, from Wed 23 Sep to Tue 29 Sep, the first of each week.
+	want := "10-13 10-12 10-11 10-10 10-09 10-08 10-07 10-06 10-05 10-04 10-03 10-02 10-01 09-30 09-28 09-23"
 	if got := daily(); got != want || daily() != want {
 		t.Errorf("%s", got)
 	}
 	names, err := os.ReadDir(filepath.Join(dir, "copies"))
-	if err != nil || len(names) != 16 || names[0].Name() != "my own.db" {
+	if err != nil || len(names) != 17 || names[0].Name() != "my own.db" {
 		t.Errorf("%v %v", names, err)
 	}
 	if err := store.Verify(ctx, filepath.Join(dir, "copies", "yellow-parcel-2026-10-13.db")); err != nil {
@@ -225,7 +226,7 @@ func TestACopyIsMadeEveryDay(t *testing.T) {
 		t.Errorf("switched off: %s", got)
 	}
 	out, err := s.makeCopy(ctx, nil)
-	if err != nil || out.Body.Daily || out.Body.Copies[0].Day != "2026-10-14" || !strings.HasPrefix(out.Body.Says, "The last copy: Wed 14 Oct, ") || !strings.HasPrefix(out.Body.How, "yellow-parcel restore --data "+dir+" ") {
+	if err != nil || out.Body.Daily || out.Body.Copies[0].Day != "2026-10-14" || !strings.HasPrefix(out.Body.Says, "The last good copy: Wed 14 Oct, ") || !strings.HasPrefix(out.Body.How, "yellow-parcel restore --data "+dir+" ") {
 		t.Errorf("%+v %v", out.Body, err)
 	}
 }

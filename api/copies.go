@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"fmt"
-	"log/slog"
 	"path/filepath"
 	"strings"
 	"time"
@@ -19,9 +18,10 @@ import (
 // CopiesBody are the daily copies of the data file.
 type CopiesBody struct {
 	Daily  bool        `json:"daily" doc:"one is made every day the application runs"`
-	Says   string      `json:"says" doc:"when the last one was made"`
+	Says   string      `json:"says" doc:"when the last good one was made"`
 	Folder string      `json:"folder" doc:"where they are; empty where there are none yet"`
 	How    string      `json:"how,omitempty" doc:"the command that puts the last one in the data file's place"`
+	Kept   string      `json:"kept" doc:"how long they are kept"`
 	Copies []CopyEntry `json:"copies" doc:"the newest first"`
 }
 
@@ -30,6 +30,10 @@ type CopyEntry struct {
 	Day  string `json:"day" doc:"YYYY-MM-DD"`
 	Text string `json:"text"`
 }
+
+// keptText says how long copies are kept.
+var keptText = fmt.Sprintf("Kept are those of the last %d days there is one of, the first of each of the %d weeks before, and the first of each of the %d months before these.",
+	store.CopyDays, store.CopyWeeks, store.CopyMonths)
 
 type copiesOutput struct{ Body CopiesBody }
 
@@ -47,7 +51,7 @@ func (s *service) copies(ctx context.Context, _ *struct{}) (*copiesOutput, error
 	if err != nil {
 		return nil, err
 	}
-	out := CopiesBody{Daily: !tools.NoCopies, Says: "There is no copy yet.", Copies: []CopyEntry{}}
+	out := CopiesBody{Daily: !tools.NoCopies, Says: "There is no copy yet.", Kept: keptText, Copies: []CopyEntry{}}
 	today, _ := calendar.Day(s.nowIn(tools.Zone).Format(time.DateOnly)) // as a clock says it
 	for _, c := range all {
 		n, ok := calendar.Day(c.Day)
@@ -56,12 +60,28 @@ func (s *service) copies(ctx context.Context, _ *struct{}) (*copiesOutput, error
 		}
 		out.Copies = append(out.Copies, CopyEntry{c.Day, calendar.Say(n, today) + ", " + sizeText(c.Size)})
 	}
-	if len(out.Copies) > 0 {
-		out.Says = "The last copy: " + out.Copies[0].Text + "."
-		out.Folder = filepath.Dir(all[0].File)
-		out.How = "yellow-parcel restore --data " + quoted(filepath.Dir(out.Folder)) + " " + quoted(all[0].File)
+	if len(all) == 0 {
+		return &copiesOutput{out}, nil
 	}
+	good, err := s.store.NewestGood(ctx)
+	switch {
+	case err != nil:
+		return nil, err
+	case good.File == "":
+		out.Says = "No copy there is can be used: every one is damaged."
+		return &copiesOutput{out}, nil
+	}
+	if n, ok := calendar.Day(good.Day); ok {
+		out.Says = "The last good copy: " + calendar.Say(n, today) + ", " + sizeText(good.Size) + "."
+	}
+	out.Folder = filepath.Dir(good.File)
+	out.How = takeBack(good)
 	return &copiesOutput{out}, nil
+}
+
+// takeBack is the command that puts a copy in the data file's place.
+func takeBack(c store.Copy) string {
+	return "yellow-parcel restore --data " + quoted(filepath.Dir(filepath.Dir(c.File))) + " " + quoted(c.File)
 }
 
 // quoted is a name as a command line takes it.
@@ -93,26 +113,6 @@ func (s *service) makeCopy(ctx context.Context, in *struct{}) (*copiesOutput, er
 	return s.copies(ctx, in)
 }
 
-// looked is how often it is seen to whether a copy is due.
-const looked = 30 * time.Minute
-
-// KeepCopies makes a copy of the data file every day, until the server is closed;
-// unless that is switched off.
-func (s *Server) KeepCopies() {
-	s.behind.run(func(ctx context.Context) {
-		for {
-			if err := s.s.dailyCopy(ctx); err != nil && ctx.Err() == nil {
-				slog.LogAttrs(ctx, slog.LevelError, "there is no copy of today", slog.Any("error", err))
-			}
-			select {
-			case <-time.After(looked):
-			case <-ctx.Done():
-				return
-			}
-		}
-	})
-}
-
 // dailyCopy makes the copy of today where there is none.
 func (s *service) dailyCopy(ctx context.Context) error {
 	tools, err := s.tools(ctx)
@@ -120,12 +120,8 @@ func (s *service) dailyCopy(ctx context.Context) error {
 		return err
 	}
 	here := s.nowIn(tools.Zone)
-	all, err := s.store.Copies()
-	if err != nil {
+	if there, err := s.store.CopyOf(here); err != nil || there {
 		return err
-	}
-	if len(all) > 0 && all[0].Day >= here.Format(time.DateOnly) {
-		return nil
 	}
 	if empty, err := s.nothingKept(ctx); err != nil || empty {
 		return err

@@ -72,7 +72,8 @@ func newService(kept *store.Store, set Settings) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog.Standard(), kept, newMemory(), newInstruments(), newRuleMemory(), set.Now, newHub(), set, &taught{}, nil, newGate(runtime.GOMAXPROCS(0)), newGate(1)}
+	return &service{catalog: catalog.Standard(), store: kept, memory: newMemory(), reach: newInstruments(), rules: newRuleMemory(), now: set.Now, hub: newHub(),
+		set: set, taught: &taught{}, gate: newGate(runtime.GOMAXPROCS(0)), long: newGate(1)}
 }
 
 // headers keep a browser from loading or being told anything outside.

@@ -3,11 +3,11 @@ package store
 import (
 	"context"
 	"errors"
-	"fmt"
+	"io"
 	"io/fs"
+	"net/url"
 	"os"
 	"path/filepath"
-	"time"
 )
 
 // partEnd ends the name of a copy being made, so that one half made is never taken for one.
@@ -19,7 +19,43 @@ func (s *Store) Backup(ctx context.Context, file string) error {
 	if _, err := os.Lstat(file); err == nil {
 		return &Fault{file, "is there already", "give another name", nil}
 	}
-	return s.copyTo(ctx, file, os.Link)
+	return s.copyTo(ctx, file, giveNew)
+}
+
+// link gives a file a second name; where a disk has no such thing, tests stand in for it.
+var link = os.Link
+
+// giveNew gives a file a name that nothing has; where there are no hard links by a
+// name taken first.
+func giveNew(from, to string) error {
+	err := link(from, to)
+	if err == nil || errors.Is(err, fs.ErrExist) {
+		return err
+	}
+	taken, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL, ownFile)
+	if err != nil {
+		return err
+	}
+	return errors.Join(taken.Close(), os.Rename(from, to))
+}
+
+// alike gives a file a second name, or makes a second file of it where there are no hard links.
+func alike(from, to string) error {
+	err := link(from, to)
+	if err == nil || errors.Is(err, fs.ErrNotExist) || errors.Is(err, fs.ErrExist) {
+		return err
+	}
+	in, err := os.Open(from)
+	if err != nil {
+		return err
+	}
+	defer in.Close()
+	out, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, ownFile)
+	if err != nil {
+		return err
+	}
+	_, err = io.Copy(out, in)
+	return errors.Join(err, out.Sync(), out.Close())
 }
 
 // copyTo writes a copy beside a name and gives it that name, as give does.
@@ -33,7 +69,9 @@ func (s *Store) copyTo(ctx context.Context, file string, give func(from, to stri
 		return fault(file, err)
 	}
 	// SQLite writes into an empty file, and leaves it its owner's alone.
-	if _, err := s.db.ExecContext(ctx, `VACUUM INTO ?`, part.Name()); err != nil {
+	if _, err := s.db.DB.ExecContext(ctx, `VACUUM INTO ?`, part.Name()); damaged(err) {
+		return damage(s.file, err.Error()) // it is what is copied that is
+	} else if err != nil {
 		return fault(file, err)
 	}
 	if err := Verify(ctx, part.Name()); err != nil {
@@ -69,7 +107,7 @@ func Verify(ctx context.Context, file string) error {
 
 func (s *Store) verify(ctx context.Context) error {
 	var says string
-	has, err := version(s.db)
+	has, err := version(s.db.DB)
 	if err == nil {
 		err = s.db.GetContext(ctx, &says, `PRAGMA integrity_check(1)`)
 	}
@@ -108,13 +146,42 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 	}
 	defer func() { err = errors.Join(err, lock.Unlock()) }()
 	file := filepath.Join(dir, FileName)
+	folded := takeOver(ctx, file)
 	if kept, err = setAside(file); err != nil {
 		return "", err
 	}
 	return kept, source.copyTo(ctx, file, func(part, name string) error {
-		// What the old file had yet to take over must not be read into the new one; it is kept beside it.
+		if folded == nil {
+			// Nothing is left to take over: whichever file has the name is whole by itself.
+			return errors.Join(gone(name+"-shm"), os.Rename(part, name))
+		}
+		// What a damaged file had yet to take over must not be read into the new one; it is kept beside it.
 		return errors.Join(gone(name+"-wal"), gone(name+"-shm"), os.Rename(part, name))
 	})
+}
+
+// takeOver has a data file take over what it had yet to, as one that a server that
+// was killed left; the error is why it still has to.
+func takeOver(ctx context.Context, file string) error {
+	if _, err := os.Stat(file + "-wal"); errors.Is(err, fs.ErrNotExist) {
+		return nil
+	}
+	db, err := connect(file, url.Values{"_pragma": {"busy_timeout(5000)", "synchronous(FULL)"}})
+	if err != nil {
+		return err
+	}
+	var busy, log, done int
+	err = db.QueryRowContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`).Scan(&busy, &log, &done)
+	if err == nil && busy != 0 {
+		err = errors.New("it is in use")
+	}
+	if err = errors.Join(err, db.Close()); err != nil {
+		return err
+	}
+	if _, err := os.Stat(file + "-wal"); err == nil {
+		return gone(file + "-wal") // there is nothing left in it
+	}
+	return nil
 }
 
 // setAside keeps a data file and what belongs to it under another name as well.
@@ -122,15 +189,9 @@ func setAside(file string) (string, error) {
 	if _, err := os.Stat(file); errors.Is(err, fs.ErrNotExist) {
 		return "", nil
 	}
-	kept := file + ".before-" + time.Now().UTC().Format("20060102-150405")
-	for n := 2; ; n++ {
-		if _, err := os.Lstat(kept); errors.Is(err, fs.ErrNotExist) {
-			break
-		}
-		kept = fmt.Sprintf("%s.before-%s-%d", file, time.Now().UTC().Format("20060102-150405"), n)
-	}
-	for _, end := range []string{"", "-wal", "-shm"} {
-		if err := os.Link(file+end, kept+end); err != nil && !errors.Is(err, fs.ErrNotExist) {
+	kept := beside(file, "before")
+	for _, end := range append([]string{""}, besideEnds...) {
+		if err := alike(file+end, kept+end); err != nil && !errors.Is(err, fs.ErrNotExist) {
 			return "", fault(kept, err)
 		}
 	}

@@ -2,8 +2,6 @@ package store
 
 import (
 	"context"
-	"database/sql"
-	"errors"
 	"time"
 )
 
@@ -48,10 +46,9 @@ func (s *Store) SaveCarrier(ctx context.Context, id string, revision int, docume
 
 // RemoveCarrier takes a user's own copy away; the error is ErrNotFound where there is none.
 func (s *Store) RemoveCarrier(ctx context.Context, id string) error {
-	var was string
-	err := s.db.GetContext(ctx, &was, `DELETE FROM carriers WHERE id = ? RETURNING id`, id)
-	if errors.Is(err, sql.ErrNoRows) {
-		return ErrNotFound
+	result, err := s.db.ExecContext(ctx, `DELETE FROM carriers WHERE id = ?`, id)
+	if err != nil {
+		return err
 	}
-	return err
+	return some(result)
 }

@@ -50,6 +50,10 @@ func looksLikeData(name string) error {
 // Trouble says, for whoever asked something of a data file that is open, why it
 // could not be done; empty where that is no trouble of the disk or the file.
 func Trouble(err error) string {
+	var known *Fault
+	if errors.As(err, &known) {
+		return known.Error() + "."
+	}
 	var in *sqlite.Error
 	if !errors.As(err, &in) {
 		return ""
@@ -60,13 +64,19 @@ func Trouble(err error) string {
 	case sqlite3.SQLITE_READONLY, sqlite3.SQLITE_PERM, sqlite3.SQLITE_CANTOPEN:
 		return "The data file cannot be written: see that it and its folder are writable. What was kept is whole."
 	case sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB:
-		return "The data file is damaged: stop the application and restore a copy. What is there is kept beside it."
+		return "The data file is damaged: stop the application and restore a copy, or save what can be read with yellow-parcel mend. What is there is kept beside it."
 	case sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED:
 		return "The data file is busy with something large just now; try again in a moment."
 	case sqlite3.SQLITE_IOERR:
 		return "The disk does not answer as it should: nothing more can be kept until it does."
 	}
 	return ""
+}
+
+// damaged tells an error that comes of a damaged file.
+func damaged(err error) bool {
+	var in *sqlite.Error
+	return errors.As(err, &in) && (in.Code()&0xff == sqlite3.SQLITE_CORRUPT || in.Code()&0xff == sqlite3.SQLITE_NOTADB)
 }
 
 // fault says what is wrong with a file in a maker's words.

@@ -11,12 +11,13 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the driver
+	"modernc.org/sqlite"
 )
 
 //go:embed migrations/*.sql
@@ -41,11 +42,13 @@ const lockPatience = 2 * time.Second
 
 // Store is an open data file.
 type Store struct {
-	db   *sqlx.DB
+	db   guarded
 	file string
 	lock *flock.Flock // nil where it is only read
 
-	copying sync.Mutex // one daily copy after another
+	copying sync.Mutex            // one daily copy after another
+	copied  atomic.Pointer[error] // what came of the last
+	good    atomic.Pointer[verified]
 	looked  lookedThrough
 }
 
@@ -88,7 +91,7 @@ func reading(file string) (*Store, error) {
 	if err != nil {
 		return nil, fault(file, err)
 	}
-	return &Store{db: db, file: file}, nil
+	return &Store{db: guarded{DB: db}, file: file}, nil
 }
 
 // locked takes the folder for one server.
@@ -117,16 +120,22 @@ func openLocked(dir string) (*Store, error) {
 	if err := notNewer(file); err != nil {
 		return nil, err
 	}
-	db, err := connect(file, url.Values{"_txlock": {"immediate"}, "_pragma": {
+	opened, err := openerOf(file, url.Values{"_txlock": {"immediate"}, "_pragma": {
 		"foreign_keys(1)", "busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)",
 	}})
 	if err != nil {
 		return nil, fault(file, err)
 	}
+	db := sqlx.NewDb(sql.OpenDB(opened), "sqlite")
 	if err := errors.Join(migrate(db.DB), tryWriting(db.DB), os.Chmod(file, ownFile)); err != nil {
 		return nil, errors.Join(fault(file, err), db.Close())
 	}
-	return &Store{db: db, file: file}, nil
+	w, err := watched(db, file)
+	if err != nil {
+		return nil, errors.Join(fault(file, err), db.Close())
+	}
+	opened.watch = w
+	return &Store{db: guarded{db, w}, file: file}, nil
 }
 
 // begin makes an empty data file under a name of its own, so that one half made is
@@ -183,8 +192,17 @@ func gone(file string) error {
 }
 
 func connect(file string, query url.Values) (*sqlx.DB, error) {
+	o, err := openerOf(file, query)
+	if err != nil {
+		return nil, err
+	}
+	return sqlx.NewDb(sql.OpenDB(o), "sqlite"), nil
+}
+
+func openerOf(file string, query url.Values) (*opener, error) {
 	at := url.URL{Scheme: "file", Opaque: url.PathEscape(file), RawQuery: query.Encode()}
-	return sqlx.Open("sqlite", at.String())
+	c, err := sqlite.NewConnector(at.String())
+	return &opener{Connector: c}, err
 }
 
 func provider(db *sql.DB) (*goose.Provider, error) {
@@ -238,7 +256,7 @@ func version(db *sqlx.DB) (int64, error) {
 // known refuses a data file that this program cannot know; exactly says that one
 // it would have to bring up to date is refused as well.
 func (s *Store) known(exactly bool) error {
-	has, err := version(s.db)
+	has, err := version(s.db.DB)
 	if err != nil {
 		return fault(s.file, err)
 	}
@@ -267,9 +285,12 @@ func notNewer(file string) error {
 	return errors.Join(s.known(false), s.Close())
 }
 
+// File is the data file's name.
+func (s *Store) File() string { return s.file }
+
 // Close closes the data file and leaves it to others.
 func (s *Store) Close() error {
-	err := s.db.Close()
+	err := errors.Join(s.db.watch.close(), s.db.Close())
 	if s.lock != nil {
 		err = errors.Join(err, s.lock.Unlock())
 	}

@@ -213,12 +213,5 @@ func undo(ctx context.Context, tx *sqlx.Tx, id string) error {
 
 // within runs changes that stand or fall together.
 func (s *Store) within(ctx context.Context, work func(*sqlx.Tx) error) error {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return err
-	}
-	if err := work(tx); err != nil {
-		return errors.Join(err, tx.Rollback())
-	}
-	return tx.Commit()
+	return s.db.within(ctx, work)
 }

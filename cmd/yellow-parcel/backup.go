@@ -38,3 +38,24 @@ func (c *restoreCommand) Run(ctx context.Context, s streams) error {
 	fmt.Fprintln(s.out, "Restored from", c.File)
 	return nil
 }
+
+type mendCommand struct {
+	Data string `default:"yellow-parcel-data" help:"Folder the damaged data file lives in; no server may have it open." type:"existingdir"`
+	File string `arg:"" help:"File to write; it must not exist yet." type:"path"`
+}
+
+// Run writes every row that can be read into a new data file, and says which could not.
+func (c *mendCommand) Run(ctx context.Context, s streams) error {
+	out, err := store.Mend(ctx, c.Data, c.File)
+	if err != nil {
+		return err
+	}
+	for _, t := range out.Tables {
+		fmt.Fprintln(s.out, t)
+	}
+	if out.Whole() {
+		fmt.Fprintln(s.out, "Everything could be read.")
+	}
+	fmt.Fprintf(s.out, "What could be read is in %s; yellow-parcel restore puts it in the data file's place.\n", c.File)
+	return nil
+}

@@ -366,3 +366,112 @@ func TestAKilledArchiveIsThereOrNot(t *testing.T) {
 	}
 	t.Logf("%d of %d came in", came, kills())
 }
+
+// Copies made anew and thinned out, a damaged file that is mended, and a restoring
+// over a file that has something to take over yet, each killed at any moment: there
+// is always a good copy, a mended file is whole or not there, and what was kept is in
+// the data file or in what is set aside.
+func TestKilledWhileCopiesAreMade(t *testing.T) {
+	ctx, r := context.Background(), rand.New(rand.NewPCG(11, 11))
+	some := func(most int) time.Duration { return time.Duration(15000+r.IntN(most*1000)) * time.Microsecond }
+	dir, other := filled(t, "old", 300), filled(t, "new", 300)
+	copies := filepath.Join(dir, "copies")
+	if err := os.MkdirAll(copies, 0o700); err != nil {
+		t.Fatal(err)
+	}
+	good := filepath.Join(copies, "yellow-parcel-2020-01-01.db")
+	if err := store.BackupOf(ctx, dir, good); err != nil {
+		t.Fatal(err)
+	}
+	text, err := os.ReadFile(good)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for day := range 40 { // more than are kept: every copy thins them out
+		if err := os.WriteFile(filepath.Join(copies, fmt.Sprintf("yellow-parcel-2020-%02d-%02d.db", 2+day/28, 1+day%28)), text, 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	broken := t.TempDir()
+	bad := bytes.Clone(text)
+	clear(bad[20*4096 : 21*4096])
+	if err := os.WriteFile(filepath.Join(broken, store.FileName), bad, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	mends := 0
+	for i := range kills() {
+		v := serving(t, dir)
+		end := time.AfterFunc(some(120), func() { _ = v.Process.Kill() })
+		for range 3 {
+			if _, ok := send(v.url+"/copies", ""); !ok {
+				break
+			}
+		}
+		end.Stop()
+		v.end()
+		s, err := store.Open(dir)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if one, err := s.NewestGood(ctx); err != nil || one.File == "" {
+			t.Fatalf("no good copy: %v", err)
+		}
+		if all, err := s.Copies(); err != nil || len(all) < store.CopyDays {
+			t.Fatalf("%d copies, %v", len(all), err)
+		}
+		if err := s.Close(); err != nil {
+			t.Fatal(err)
+		}
+
+		mended := filepath.Join(broken, fmt.Sprintf("mended%d.db", i))
+		killed(t, some(250), "mend", "--data", broken, mended)
+		if _, err := os.Stat(mended); err == nil {
+			mends++
+			if err := store.Verify(ctx, mended); err != nil {
+				t.Error(err)
+			}
+		}
+
+		// As a server that was killed leaves it: the last job is beside the data file.
+		v = serving(t, dir)
+		if _, ok := send(v.url+"/jobs", fmt.Sprintf(`{"format":"yellow-parcel-job","version":1,"title":"last %d","card":{"width":"5","height":"7"}}`, i)); !ok {
+			t.Fatal("a job was not kept")
+		}
+		v.end()
+		killed(t, some(120), "restore", "--data", dir, filepath.Join(other, store.FileName))
+		all, err := filepath.Glob(filepath.Join(dir, store.FileName+".before-*"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		found := false
+		for _, name := range append([]string{filepath.Join(dir, store.FileName)}, all...) {
+			if strings.HasSuffix(name, "-wal") || strings.HasSuffix(name, "-shm") {
+				continue
+			}
+			if text, err := os.ReadFile(name); err == nil && bytes.Contains(text, fmt.Appendf(nil, "last %d\"", i)) {
+				found = true
+			} else if err != nil {
+				t.Error(err)
+			}
+			if text, err := os.ReadFile(name + "-wal"); err == nil && bytes.Contains(text, fmt.Appendf(nil, "last %d\"", i)) {
+				found = true
+			}
+		}
+		if !found {
+			t.Fatalf("job %d was answered and is nowhere", i)
+		}
+		if got := titles(t, dir); strings.Contains(got, "300 new") {
+			for _, name := range all {
+				if err := os.Remove(name); err != nil {
+					t.Fatal(err)
+				}
+			}
+			if _, err := store.Restore(ctx, dir, good); err != nil {
+				t.Fatal(err)
+			}
+		} else if !strings.Contains(got, "300 old") {
+			t.Fatalf("%s", got)
+		}
+	}
+	t.Logf("%d kills each: %d mended files came through", kills(), mends)
+}

@@ -37,6 +37,7 @@ type commands struct {
 	Calendar calendarCommand `cmd:"" help:"Print when what is due is made, as an iCalendar file."`
 	Backup   backupCommand   `cmd:"" help:"Copy the data file while the application runs."`
 	Restore  restoreCommand  `cmd:"" help:"Put a copy in the data file's place; what it replaces is kept."`
+	Mend     mendCommand     `cmd:"" help:"Write what can be read of a damaged data file into a new one."`
 	OpenAPI  openAPICommand  `cmd:"" name:"openapi" help:"Print the API's description."`
 }
 

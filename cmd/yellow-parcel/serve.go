@@ -34,7 +34,7 @@ type listenFlags struct {
 
 // Run serves until it is told to stop.
 func (c *serveCommand) Run(ctx context.Context, s streams) error {
-	return c.serve(ctx, s, c.Data, nil, (*api.Server).KeepCopies)
+	return c.serve(ctx, s, c.Data, nil, (*api.Server).LookAfter)
 }
 
 // serve opens a data folder and serves it; ready, where given, runs before the

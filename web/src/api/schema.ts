@@ -840,6 +840,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is to be seen to so that nothing kept is lost */
+        get: operations["standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/steps": {
         parameters: {
             query?: never;
@@ -1360,7 +1377,9 @@ export interface components {
             folder: string;
             /** @description the command that puts the last one in the data file's place */
             how?: string;
-            /** @description when the last one was made */
+            /** @description how long they are kept */
+            kept: string;
+            /** @description when the last good one was made */
             says: string;
         };
         CopyEntry: {
@@ -2937,6 +2956,16 @@ export interface components {
             left: components["schemas"]["Size"];
             needed: components["schemas"]["Size"];
             ok: boolean;
+            text: string;
+        };
+        StandingBody: {
+            lines: components["schemas"]["StandingLine"][];
+        };
+        StandingLine: {
+            /** @enum {string} */
+            code: "taken" | "damaged" | "copy-failed" | "copy-old";
+            /** @description commands, each with what it does as a comment */
+            how?: string[];
             text: string;
         };
         Station: {
@@ -6344,6 +6373,35 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingBody"];
+                };
+            };
+            /** @description Error */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
