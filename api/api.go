@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"net/http"
 	"reflect"
 	"strings"
@@ -232,10 +233,22 @@ func (s *service) plan(ctx context.Context, in *struct {
 	EditorInput
 }) (*answerOutput, error) {
 	all, err := s.workOut(ctx, in.Editor, in.RawBody, plan.Work{Trials: work.UsualTrials})
+	var wrong *huma.ErrorModel
+	if in.Editor != "" && errors.As(err, &wrong) && wrong.Status == http.StatusUnprocessableEntity {
+		return &answerOutput{unplanned(wrong)}, nil
+	}
 	if err != nil {
 		return nil, err
 	}
-	return &answerOutput{Worked{*all.Plan, draw.All(all)}}, nil
+	return &answerOutput{Worked{Plan: *all.Plan, Drawings: draw.All(all)}}, nil
+}
+
+// unplanned is the answer to an editor where something typed is to be put right first.
+func unplanned(wrong *huma.ErrorModel) (out Worked) {
+	for _, e := range wrong.Errors {
+		out.Problems = append(out.Problems, Wrong{e.Location, e.Message})
+	}
+	return out
 }
 
 func (s *service) switchUnit(ctx context.Context, in *struct {

@@ -80,7 +80,8 @@ func addDemoLog(ctx context.Context, kept *store.Store) error {
 			return err
 		}
 	}
-	return kept.BringLog(ctx, rows)
+	_, err = kept.BringLog(ctx, rows, "")
+	return err
 }
 
 // addDemoMaking puts a making on the bench, a finished one or one half done.

@@ -24,6 +24,14 @@ import (
 type Worked struct {
 	document.Plan
 	Drawings draw.Set `json:"drawings"`
+	// Of a job that is being typed, instead of a plan: half a length is no failure.
+	Problems []Wrong `json:"problems,omitempty" doc:"what is to be put right first, where an editor asks; there is no plan then"`
+}
+
+// Wrong is what is wrong with one field.
+type Wrong struct {
+	Field string `json:"field"`
+	Text  string `json:"text"`
 }
 
 // Record is a kept job. Revision goes with the next save.

@@ -44,6 +44,9 @@ func init() {
 			slog.LogAttrs(about, slog.LevelError, "request failed inside", attrs...)
 		}
 		for _, err := range errs {
+			if errors.Is(err, store.ErrNamed) {
+				return plain(ctx, http.StatusConflict, "Something else was made under this name; give another edit.")
+			}
 			if says := store.Trouble(err); says != "" {
 				return plain(ctx, http.StatusServiceUnavailable, says)
 			}

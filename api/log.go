@@ -77,8 +77,11 @@ func registerLog(a huma.API, s *service, op operation) {
 		bring := op("POST", "/log."+as, "bringLog"+words.Capital(as), "Bring entries in, all or none", false, 422)
 		bring.MaxBodyBytes = logbook.MaxSize + 1
 		bring.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/plain": {Schema: &huma.Schema{Type: huma.TypeString}}}}
-		huma.Register(a, bring, func(ctx context.Context, in *struct{ RawBody []byte }) (*broughtOutput, error) {
-			return s.bringLog(ctx, in.RawBody, as)
+		huma.Register(a, bring, func(ctx context.Context, in *struct {
+			EditInput
+			RawBody []byte
+		}) (*broughtOutput, error) {
+			return s.bringLog(ctx, in.RawBody, as, in.Edit)
 		})
 	}
 }
@@ -279,7 +282,7 @@ func (s *service) takeLog(ctx context.Context, as string) (*fileOutput, error) {
 	return &fileOutput{media, `attachment; filename="logbook.` + as + `"`, file.Bytes()}, nil
 }
 
-func (s *service) bringLog(ctx context.Context, text []byte, as string) (*broughtOutput, error) {
+func (s *service) bringLog(ctx context.Context, text []byte, as, edit string) (*broughtOutput, error) {
 	read := logbook.ReadCSV
 	if as == "json" {
 		read = logbook.ReadJSON
@@ -298,6 +301,6 @@ func (s *service) bringLog(ctx context.Context, text []byte, as string) (*brough
 		return nil, problem(job.Problems{{Field: "file", Text: "there is no entry in it"}})
 	}
 	out := &broughtOutput{}
-	out.Body.Brought = len(rows)
-	return out, s.store.BringLog(ctx, rows)
+	out.Body.Brought, err = s.store.BringLog(ctx, rows, edit)
+	return out, err
 }

@@ -94,7 +94,12 @@ type opened struct {
 }
 
 func (s *service) opened(ctx context.Context, id string) (*opened, error) {
-	m, err := s.store.Making(ctx, id)
+	return s.openedAs(ctx, id, s.store.Making)
+}
+
+// openedAs is opened of what get gives.
+func (s *service) openedAs(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*opened, error) {
+	m, err := get(ctx, id)
 	if err != nil {
 		return nil, err
 	}

@@ -140,6 +140,12 @@ func (s *service) begin(ctx context.Context, in *struct {
 	EditInput
 	Body Begin
 }) (*makingOutput, error) {
+	// What it was begun from may have changed since.
+	if before, err := s.store.Made(ctx, store.MadeMaking, in.Edit); err != nil {
+		return nil, err
+	} else if before != "" {
+		return s.madeBody(ctx, before, s.store.MakingEver)
+	}
 	source, of, err := s.sourceOf(ctx, in.Body)
 	if err != nil {
 		return nil, err
@@ -169,7 +175,7 @@ func (s *service) begin(ctx context.Context, in *struct {
 	if err := s.append(ctx, m.ID, []making.Event{started}); err != nil {
 		return nil, err
 	}
-	return s.madeBody(ctx, m.ID)
+	return s.madeBody(ctx, m.ID, s.store.Making)
 }
 
 func planRow(number int, p making.Plan, drawings draw.BenchSet) (store.MakingPlan, error) {
@@ -195,11 +201,11 @@ func shownMaking(s *making.State) (string, error) {
 }
 
 func (s *service) making(ctx context.Context, in *IDInput) (*makingOutput, error) {
-	return s.madeBody(ctx, in.ID)
+	return s.madeBody(ctx, in.ID, s.store.Making)
 }
 
-func (s *service) madeBody(ctx context.Context, id string) (*makingOutput, error) {
-	m, err := s.opened(ctx, id)
+func (s *service) madeBody(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
+	m, err := s.openedAs(ctx, id, get)
 	if err != nil {
 		return nil, noMaking(err)
 	}
@@ -238,7 +244,7 @@ func (s *service) tell(ctx context.Context, in *struct {
 	case err != nil:
 		return nil, problem(err)
 	}
-	return s.madeBody(ctx, in.ID)
+	return s.madeBody(ctx, in.ID, s.store.Making)
 }
 
 func (s *service) removeMaking(ctx context.Context, in *IDInput) (*struct{}, error) {

@@ -170,7 +170,7 @@ func kept(i shelf.Item) (store.ShelfItem, error) {
 	return store.ShelfItem{Kind: i.Kind, Size: i.SizeText(), Document: string(text), Count: i.Count}, err
 }
 
-func (s *service) putItem(ctx context.Context, id string, revision int, i shelf.Item) (*entryOutput, error) {
+func (s *service) putItem(ctx context.Context, as store.ShelfItem, i shelf.Item) (*entryOutput, error) {
 	if wrong := i.Check(s.catalog); len(wrong) > 0 {
 		return nil, problem(wrong)
 	}
@@ -178,7 +178,7 @@ func (s *service) putItem(ctx context.Context, id string, revision int, i shelf.
 	if err != nil {
 		return nil, err
 	}
-	row.ID, row.Revision = id, revision
+	row.ID, row.Revision, row.Edit = as.ID, as.Revision, as.Edit
 	saved, err := s.store.PutItem(ctx, row)
 	if err != nil {
 		return nil, shelfError(err)
@@ -201,8 +201,11 @@ func shelfError(err error) error {
 	return err
 }
 
-func (s *service) addItem(ctx context.Context, in *itemInput) (*entryOutput, error) {
-	return s.putItem(ctx, "", 0, in.Body)
+func (s *service) addItem(ctx context.Context, in *struct {
+	itemInput
+	EditInput
+}) (*entryOutput, error) {
+	return s.putItem(ctx, store.ShelfItem{Edit: in.Edit}, in.Body)
 }
 
 func (s *service) saveItem(ctx context.Context, in *struct {
@@ -210,7 +213,7 @@ func (s *service) saveItem(ctx context.Context, in *struct {
 	itemInput
 	Revision int `query:"revision" required:"true" minimum:"1"`
 }) (*entryOutput, error) {
-	return s.putItem(ctx, in.ID, in.Revision, in.Body)
+	return s.putItem(ctx, store.ShelfItem{ID: in.ID, Revision: in.Revision}, in.Body)
 }
 
 func (s *service) removeItem(ctx context.Context, in *IDInput) (*struct{}, error) {
@@ -240,19 +243,20 @@ func (s *service) exportShelf(ctx context.Context, _ *struct{}) (*fileOutput, er
 }
 
 func (s *service) importShelf(ctx context.Context, in *struct {
+	EditInput
 	RawBody []byte `contentType:"text/csv"`
 }) (*shelfOutput, error) {
 	items, err := shelf.Read(in.RawBody, s.catalog)
 	if err != nil {
 		return nil, problem(err)
 	}
-	if err := putItems(ctx, s.store, items); err != nil {
+	if err := putItems(ctx, s.store, items, in.Edit); err != nil {
 		return nil, err
 	}
 	return s.shelf(ctx, nil)
 }
 
-func putItems(ctx context.Context, to *store.Store, items []shelf.Item) error {
+func putItems(ctx context.Context, to *store.Store, items []shelf.Item, edit string) error {
 	rows := make([]store.ShelfItem, len(items))
 	for i, item := range items {
 		var err error
@@ -260,7 +264,7 @@ func putItems(ctx context.Context, to *store.Store, items []shelf.Item) error {
 			return err
 		}
 	}
-	return to.PutItems(ctx, rows)
+	return to.PutItems(ctx, rows, edit)
 }
 
 // Take asks for what the cut plan of a kept job, or of a kept gang, needs from the shelf.
@@ -281,5 +285,5 @@ func addDemoShelf(ctx context.Context, to *store.Store) error {
 	if err != nil {
 		return err
 	}
-	return putItems(ctx, to, items)
+	return putItems(ctx, to, items, "")
 }

@@ -16,7 +16,16 @@ import (
 )
 
 // take keeps back, or takes off the shelf, what a job or a gang is cut from.
-func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutput, error) {
+func (s *service) take(ctx context.Context, in *struct {
+	EditInput
+	Body Take
+}) (*shelfOutput, error) {
+	// What came before may have left nothing to take a second time.
+	if before, err := s.store.Made(ctx, store.MadeUse, in.Edit); err != nil {
+		return nil, err
+	} else if before != "" {
+		return s.shelf(ctx, nil)
+	}
 	batch, err := s.batchOf(ctx, in.Body)
 	if err != nil {
 		return nil, err
@@ -32,7 +41,7 @@ func (s *service) take(ctx context.Context, in *struct{ Body Take }) (*shelfOutp
 			return nil, err
 		}
 	}
-	if _, err := s.store.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts); err != nil {
+	if _, err := s.store.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts, in.Edit); err != nil {
 		return nil, shelfError(err)
 	}
 	return s.shelf(ctx, nil)

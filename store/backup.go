@@ -19,6 +19,10 @@ func (s *Store) Backup(ctx context.Context, file string) error {
 	if _, err := os.Lstat(file); err == nil {
 		return &Fault{file, "is there already", "give another name", nil}
 	}
+	// What is damaged may not show in a copy of it.
+	if err := s.LookThrough(ctx); err != nil {
+		return err
+	}
 	return s.copyTo(ctx, file, giveNew)
 }
 

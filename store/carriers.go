@@ -38,7 +38,7 @@ func (s *Store) SaveCarrier(ctx context.Context, id string, revision int, docume
 	if err := s.db.GetContext(ctx, &kept, `SELECT id, revision, document, updated FROM carriers WHERE id = ?`, id); err != nil {
 		return Carrier{}, err
 	}
-	if changed == 0 {
+	if changed == 0 && kept.Document != document { // the same was kept: it came twice
 		return kept, ErrConflict
 	}
 	return kept, nil

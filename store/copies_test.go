@@ -270,18 +270,25 @@ func TestACopyIsOldOnceSomethingWasKept(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for name, change := range map[string]func() error{
-		"a job":      func() error { _, err := s.Save(ctx, job.ID, 1, Draft{Title: "Harbour map", Document: "[]"}); return err },
-		"put aside":  func() error { return s.Remove(ctx, job.ID, true) },
-		"settings":   func() error { _, err := s.SaveSettings(ctx, 0, "{}"); return err },
-		"a carrier":  func() error { _, err := s.SaveCarrier(ctx, "island", 0, "id: island"); return err },
-		"the log":    func() error { _, err := s.PutLog(ctx, LogEntry{Date: "2026-01-10", Document: "{}"}); return err },
-		"the shelf":  func() error { return s.RemoveItem(ctx, item.ID, true) },
-		"a gang":     func() error { _, err := s.CreateGang(ctx, "Two", "{}", ""); return err },
-		"a making":   func() error { _, err := s.CreateMaking(ctx, Making{}, MakingPlan{}); return err },
-		"a use":      func() error { _, err := s.Take(ctx, job.ID, "", "reserved", nil, nil); return err },
-		"not a sign": nil,
+	for _, c := range []struct {
+		name   string
+		change func() error
+	}{
+		{"a job", func() error {
+			_, err := s.Save(ctx, job.ID, 1, Draft{Title: "Harbour map", Document: "[]"})
+			return err
+		}},
+		{"put aside", func() error { return s.Remove(ctx, job.ID, true) }},
+		{"settings", func() error { _, err := s.SaveSettings(ctx, 0, "{}"); return err }},
+		{"a carrier", func() error { _, err := s.SaveCarrier(ctx, "island", 0, "id: island"); return err }},
+		{"the log", func() error { _, err := s.PutLog(ctx, LogEntry{Date: "2026-01-10", Document: "{}"}); return err }},
+		{"the shelf", func() error { return s.RemoveItem(ctx, item.ID, true) }},
+		{"a gang", func() error { _, err := s.CreateGang(ctx, "Two", "{}", ""); return err }},
+		{"a making", func() error { _, err := s.CreateMaking(ctx, Making{}, MakingPlan{}); return err }},
+		{"a use", func() error { _, err := s.Take(ctx, job.ID, "", "reserved", nil, nil, ""); return err }},
+		{"nothing", nil},
 	} {
+		name, change := c.name, c.change
 		if err := s.MakeCopy(ctx, day); err != nil {
 			t.Fatal(err)
 		}

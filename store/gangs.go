@@ -6,6 +6,7 @@ import (
 	"errors"
 
 	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
 )
 
 // Gang is kept jobs that are cut together.
@@ -23,17 +24,16 @@ type Gang struct {
 // CreateGang keeps a new gang at revision 1. One that came before by the same
 // edit is the same gang: its answer was lost on the way.
 func (s *Store) CreateGang(ctx context.Context, title, document, edit string) (Gang, error) {
-	if edit != "" {
-		var before Gang
-		err := s.db.GetContext(ctx, &before, `SELECT * FROM gangs WHERE edit = ? AND revision = 1 AND removed IS NULL`, edit)
-		if !errors.Is(err, sql.ErrNoRows) {
-			return before, err
-		}
-	}
 	now := stamp()
 	g := Gang{ID: uuid.NewString(), Revision: 1, Title: title, Document: document, Edit: edit, Created: now, Updated: now}
-	_, err := s.db.NamedExecContext(ctx, `INSERT INTO gangs (id, revision, title, document, edit, created, updated)
-		VALUES (:id, :revision, :title, :document, :edit, :created, :updated)`, g)
+	err := s.once(ctx, MadeGang, edit, func(tx *sqlx.Tx, id string) error {
+		g = Gang{}
+		return anyOf(ctx, tx, &g, `SELECT * FROM gangs WHERE id = ?`, id)
+	}, func(tx *sqlx.Tx) (string, error) {
+		_, err := tx.NamedExecContext(ctx, `INSERT INTO gangs (id, revision, title, document, edit, created, updated)
+			VALUES (:id, :revision, :title, :document, :edit, :created, :updated)`, g)
+		return g.ID, err
+	})
 	return g, err
 }
 

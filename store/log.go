@@ -76,15 +76,14 @@ func (s *Store) PutLog(ctx context.Context, e LogEntry) (LogEntry, error) {
 }
 
 func (s *Store) newLog(ctx context.Context, e LogEntry) (LogEntry, error) {
-	if e.Edit != "" {
-		var before LogEntry
-		err := s.db.GetContext(ctx, &before, `SELECT * FROM log WHERE edit = ? AND revision = 1 AND removed IS NULL`, e.Edit)
-		if !errors.Is(err, sql.ErrNoRows) {
-			return before, err
-		}
-	}
 	e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
-	_, err := s.db.NamedExecContext(ctx, insertLog, e)
+	err := s.once(ctx, MadeEntry, e.Edit, func(tx *sqlx.Tx, id string) error {
+		e = LogEntry{}
+		return anyOf(ctx, tx, &e, `SELECT * FROM log WHERE id = ?`, id)
+	}, func(tx *sqlx.Tx) (string, error) {
+		_, err := tx.NamedExecContext(ctx, insertLog, e)
+		return e.ID, err
+	})
 	return e, err
 }
 
@@ -97,9 +96,10 @@ func (s *Store) LogMark(ctx context.Context) (string, error) {
 	return mark, err
 }
 
-// BringLog keeps many new entries, all or none.
-func (s *Store) BringLog(ctx context.Context, all []LogEntry) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+// BringLog keeps many new entries, all or none, once under a name; it gives how many
+// that name brought.
+func (s *Store) BringLog(ctx context.Context, all []LogEntry, edit string) (int, error) {
+	return s.bringOnce(ctx, MadeLog, edit, len(all), func(tx *sqlx.Tx) error {
 		for _, e := range all {
 			e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
 			if _, err := tx.NamedExecContext(ctx, insertLog, e); err != nil {

@@ -64,21 +64,17 @@ type Takes struct {
 // CreateMaking keeps a new making with its first plan. One that came before by
 // the same edit is the same.
 func (s *Store) CreateMaking(ctx context.Context, m Making, p MakingPlan) (Making, error) {
-	if m.Edit != "" {
-		var before Making
-		err := s.db.GetContext(ctx, &before, `SELECT * FROM makings WHERE edit = ? AND removed IS NULL`, m.Edit)
-		if !errors.Is(err, sql.ErrNoRows) {
-			return before, err
-		}
-	}
 	m.ID, m.Created = uuid.NewString(), stamp()
 	m.Updated = m.Created
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
+	err := s.once(ctx, MadeMaking, m.Edit, func(tx *sqlx.Tx, id string) error {
+		m = Making{}
+		return anyOf(ctx, tx, &m, `SELECT * FROM makings WHERE id = ?`, id)
+	}, func(tx *sqlx.Tx) (string, error) {
 		if _, err := tx.NamedExecContext(ctx, `INSERT INTO makings (id, title, source, of, edit, shown, finished, used, created, updated)
 			VALUES (:id, :title, :source, :of, :edit, :shown, '', '', :created, :updated)`, m); err != nil {
-			return err
+			return "", err
 		}
-		return putPlan(ctx, tx, m.ID, p)
+		return m.ID, putPlan(ctx, tx, m.ID, p)
 	})
 	return m, err
 }
@@ -92,6 +88,16 @@ func putPlan(ctx context.Context, tx *sqlx.Tx, making string, p MakingPlan) erro
 func (s *Store) Making(ctx context.Context, id string) (Making, error) {
 	var m Making
 	err := s.db.GetContext(ctx, &m, `SELECT * FROM makings WHERE id = ? AND removed IS NULL`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return m, ErrNotFound
+	}
+	return m, err
+}
+
+// MakingEver is Making of one that may have been put aside.
+func (s *Store) MakingEver(ctx context.Context, id string) (Making, error) {
+	var m Making
+	err := s.db.GetContext(ctx, &m, `SELECT * FROM makings WHERE id = ?`, id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return m, ErrNotFound
 	}

@@ -9,6 +9,7 @@ import (
 	"os"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -395,6 +396,7 @@ var written = map[string]func(string) bool{
 	"shelf.document": jsonText, "settings.document": jsonText, "uses.made": stampText.MatchString,
 	"carriers.updated": stampText.MatchString, "gangs.document": jsonText, "gangs.created": stampText.MatchString,
 	"makings.source": jsonText, "makings.shown": orJSON, "making_plans.plan": jsonText, "making_plans.drawings": jsonText,
+	"created.kind":       func(text string) bool { return slices.Contains(creations, Creation(text)) },
 	"sessions.mark":      markText.MatchString,
 	"making_events.body": jsonText, "log.date": dayText.MatchString, "log.document": jsonText,
 }

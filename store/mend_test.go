@@ -46,11 +46,11 @@ func workshop(t *testing.T) string {
 	for i := range 160 {
 		j, err := s.Create(ctx, Draft{Title: fmt.Sprint("Kite card ", i), Document: text([]int{60, 1500, 9000}[i%3]), Shown: "{}", Edit: fmt.Sprint("e", i)})
 		must(err)
-		must(s.PutItems(ctx, []ShelfItem{{Kind: "sheet", Size: "us-12x12", Document: text(900), Count: i}}))
+		must(s.PutItems(ctx, []ShelfItem{{Kind: "sheet", Size: "us-12x12", Document: text(900), Count: i}}, ""))
 		_, err = s.PutLog(ctx, LogEntry{Date: fmt.Sprintf("2026-01-%02d", 1+i%28), Document: text(1200)})
 		must(err)
 		if i%4 == 0 {
-			_, err = s.Take(ctx, j.ID, j.Title, []string{"reserved", "used"}[i/4%2], []UseLine{{Item: item.ID, Count: 1 + i%3}}, nil)
+			_, err = s.Take(ctx, j.ID, j.Title, []string{"reserved", "used"}[i/4%2], []UseLine{{Item: item.ID, Count: 1 + i%3}}, nil, "")
 			must(err)
 			_, err = s.CreateGang(ctx, j.Title, text(4000), "")
 			must(err)

@@ -33,6 +33,9 @@ func (s *Store) SaveSettings(ctx context.Context, revision int, document string)
 		return Settings{}, saved
 	}
 	kept, err := s.Settings(ctx)
+	if saved != nil && kept.Document == document { // the same was kept: it came twice
+		saved = nil
+	}
 	return kept, errors.Join(saved, err)
 }
 

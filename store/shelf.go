@@ -26,6 +26,7 @@ type ShelfItem struct {
 	Count    int            `db:"count"`
 	Reserved int            `db:"reserved"`
 	Removed  sql.NullString `db:"removed"`
+	Edit     string         `db:"-"` // what whoever puts it there calls that
 }
 
 // Use is what a job took, or keeps back.
@@ -60,9 +61,7 @@ const insertItem = `INSERT INTO shelf (id, revision, kind, size, document, count
 // the revision it edits; ErrConflict when that is not the kept one.
 func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	if i.Revision == 0 {
-		i.ID, i.Revision = uuid.NewString(), 1
-		_, err := s.db.NamedExecContext(ctx, insertItem, i)
-		return i, err
+		return s.newItem(ctx, i)
 	}
 	result, err := s.db.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size,
 		document = :document, count = :count WHERE id = :id AND revision = :revision AND removed IS NULL`, i)
@@ -74,10 +73,23 @@ func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 		return i, err
 	}
 	kept, err := s.item(ctx, s.db, i.ID)
-	if err == nil && changed == 0 {
+	same := kept.Kind == i.Kind && kept.Size == i.Size && kept.Document == i.Document && kept.Count == i.Count
+	if err == nil && changed == 0 && !same { // the same was kept: it came twice
 		err = ErrConflict
 	}
 	return kept, err
+}
+
+func (s *Store) newItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
+	i.ID, i.Revision = uuid.NewString(), 1
+	err := s.once(ctx, MadeItem, i.Edit, func(tx *sqlx.Tx, id string) error {
+		i = ShelfItem{}
+		return anyOf(ctx, tx, &i, `SELECT * FROM shelf WHERE id = ?`, id)
+	}, func(tx *sqlx.Tx) (string, error) {
+		_, err := tx.NamedExecContext(ctx, insertItem, i)
+		return i.ID, err
+	})
+	return i, err
 }
 
 func (s *Store) item(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, error) {
@@ -89,9 +101,9 @@ func (s *Store) item(ctx context.Context, q sqlx.QueryerContext, id string) (She
 	return i, err
 }
 
-// PutItems keeps many new items, all or none.
-func (s *Store) PutItems(ctx context.Context, items []ShelfItem) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+// PutItems keeps many new items, all or none, once under a name.
+func (s *Store) PutItems(ctx context.Context, items []ShelfItem, edit string) error {
+	_, err := s.bringOnce(ctx, MadeShelf, edit, len(items), func(tx *sqlx.Tx) error {
 		for _, i := range items {
 			i.ID, i.Revision = uuid.NewString(), 1
 			if _, err := tx.NamedExecContext(ctx, insertItem, i); err != nil {
@@ -100,6 +112,7 @@ func (s *Store) PutItems(ctx context.Context, items []ShelfItem) error {
 		}
 		return nil
 	})
+	return err
 }
 
 // RemoveItem puts an item aside, or brings it back.
@@ -118,11 +131,14 @@ func (s *Store) Uses(ctx context.Context) ([]Use, error) {
 // Take keeps back what a job needs (state "reserved"), or takes it off the shelf
 // and puts its offcuts on (state "used"). Either takes the place of what the job
 // had reserved. When the shelf does not hold enough it is ErrShort and nothing changes.
-func (s *Store) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
+// Under a name it does so once.
+func (s *Store) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem, edit string) (Use, error) {
 	var u Use
-	err := s.within(ctx, func(tx *sqlx.Tx) (err error) {
+	err := s.once(ctx, MadeUse, edit, func(tx *sqlx.Tx, id string) error {
+		return anyOf(ctx, tx, &u, `SELECT u.*, COALESCE(SUM(MAX(l.count, 0)), 0) AS total FROM uses u LEFT JOIN use_lines l ON l.use = u.id WHERE u.id = ? GROUP BY u.id`, id)
+	}, func(tx *sqlx.Tx) (id string, err error) {
 		u, err = s.takeAll(ctx, tx, job, title, state, lines, offcuts)
-		return err
+		return u.ID, err
 	})
 	return u, err
 }

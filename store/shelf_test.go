@@ -16,17 +16,17 @@ func TestTakeIsAllOrNothing(t *testing.T) {
 		return i
 	}
 	letter, square := put("us-letter", 10), put("us-12x12", 2)
-	if _, err := s.Take(ctx, "a", "Kite", "used", []UseLine{{letter.ID, 4}, {square.ID, 3}}, nil); !errors.Is(err, ErrShort) {
+	if _, err := s.Take(ctx, "a", "Kite", "used", []UseLine{{letter.ID, 4}, {square.ID, 3}}, nil, ""); !errors.Is(err, ErrShort) {
 		t.Fatal(err)
 	}
-	if _, err := s.Take(ctx, "a", "Kite", "reserved", []UseLine{{letter.ID, 8}}, nil); err != nil {
+	if _, err := s.Take(ctx, "a", "Kite", "reserved", []UseLine{{letter.ID, 8}}, nil, ""); err != nil {
 		t.Fatal(err)
 	}
 	// Another job may have only what is free; the same job may take what it kept back.
-	if _, err := s.Take(ctx, "b", "Map", "used", []UseLine{{letter.ID, 3}}, nil); !errors.Is(err, ErrShort) {
+	if _, err := s.Take(ctx, "b", "Map", "used", []UseLine{{letter.ID, 3}}, nil, ""); !errors.Is(err, ErrShort) {
 		t.Error(err)
 	}
-	use, err := s.Take(ctx, "a", "Kite", "used", []UseLine{{letter.ID, 9}}, []ShelfItem{{Kind: "sheet", Size: "2 in x 3 in", Document: `{"count":5}`, Count: 5}})
+	use, err := s.Take(ctx, "a", "Kite", "used", []UseLine{{letter.ID, 9}}, []ShelfItem{{Kind: "sheet", Size: "2 in x 3 in", Document: `{"count":5}`, Count: 5}}, "")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -69,7 +69,7 @@ func TestWhatIsRemovedFromTheShelfComesBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Take(ctx, "a", "Kite", "reserved", []UseLine{{item.ID, 4}}, nil); err != nil {
+	if _, err := s.Take(ctx, "a", "Kite", "reserved", []UseLine{{item.ID, 4}}, nil, ""); err != nil {
 		t.Fatal(err)
 	}
 	if err := s.RemoveItem(ctx, item.ID, true); err != nil {
@@ -82,7 +82,7 @@ func TestWhatIsRemovedFromTheShelfComesBack(t *testing.T) {
 	if _, err := s.PutItem(ctx, item); !errors.Is(err, ErrNotFound) {
 		t.Errorf("changed while it is off the list: %v", err)
 	}
-	if _, err := s.Take(ctx, "b", "Map", "used", []UseLine{{item.ID, 1}}, nil); err == nil {
+	if _, err := s.Take(ctx, "b", "Map", "used", []UseLine{{item.ID, 1}}, nil, ""); err == nil {
 		t.Error("cut into while it is off the list")
 	}
 	if err := s.RemoveItem(ctx, item.ID, false); err != nil {

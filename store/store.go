@@ -43,22 +43,15 @@ type Job struct {
 	Removed sql.NullString `db:"removed"`
 }
 
-// Create keeps a new job at revision 1. One that came before by the same edit is
-// the same job: its answer was lost on the way.
+// Create keeps a new job at revision 1. What was created before under the same edit
+// is that job, as it is now and even if it was put aside: its answer was lost on the way.
 func (s *Store) Create(ctx context.Context, d Draft) (Job, error) {
 	now := stamp()
 	j := Job{ID: uuid.NewString(), Revision: 1, Draft: d, Created: now, Updated: now}
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
-		if d.Edit != "" {
-			var before Job
-			err := tx.GetContext(ctx, &before, `SELECT * FROM jobs WHERE edit = ? AND revision = 1 AND removed IS NULL`, d.Edit)
-			if !errors.Is(err, sql.ErrNoRows) {
-				j = before
-				return err
-			}
-		}
-		return insert(ctx, tx, &j)
-	})
+	err := s.once(ctx, MadeJob, d.Edit, func(tx *sqlx.Tx, id string) error {
+		j = Job{}
+		return anyOf(ctx, tx, &j, `SELECT * FROM jobs WHERE id = ?`, id)
+	}, func(tx *sqlx.Tx) (string, error) { return j.ID, insert(ctx, tx, &j) })
 	return j, err
 }
 

@@ -133,6 +133,9 @@ func (w *watch) close() error {
 	}
 	w.mu.Lock()
 	defer w.mu.Unlock()
+	if w.closed {
+		return nil
+	}
 	w.closed = true
 	return w.hold.Close()
 }

@@ -3312,6 +3312,8 @@ export interface components {
             post: components["schemas"]["Post"][];
             /** @description stamps on hand against the price of the piece in use */
             postage?: components["schemas"]["Postage"];
+            /** @description what is to be put right first, where an editor asks; there is no plan then */
+            problems?: components["schemas"]["Wrong"][];
             /** Format: int64 */
             quantity: number;
             /** @description why the first blank is the one to make */
@@ -3360,6 +3362,10 @@ export interface components {
             takes: string[];
             text: string;
             variant: string;
+        };
+        Wrong: {
+            field: string;
+            text: string;
         };
     };
     responses: never;
@@ -4971,7 +4977,9 @@ export interface operations {
     };
     bringLogCsv: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5045,7 +5053,9 @@ export interface operations {
     };
     bringLogJson: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5993,7 +6003,9 @@ export interface operations {
     };
     addItem: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6066,7 +6078,9 @@ export interface operations {
     };
     importShelf: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6108,7 +6122,9 @@ export interface operations {
     };
     takeFromShelf: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
