@@ -95,6 +95,7 @@ fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzSearch $(FUZZ) ./store
 	go test -run '^$$' -fuzz FuzzWrite $(FUZZ) ./core/cells
 	go test -run '^$$' -fuzz FuzzReadArchive $(FUZZ) ./archive
+	go test -run '^$$' -fuzz FuzzPages $(FUZZ) ./store/pages
 
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots
@@ -103,6 +104,7 @@ soak: $(BIN) tools ## long forms: accessibility in every size and theme; 50,000 
 	YELLOW_PARCEL_CHECK=10000 go test -count=1 -timeout 60m ./core/check -args -seed $$RANDOM
 	YELLOW_PARCEL_KILLS=1000 go test -count=1 -timeout 90m -v -run 'TestKillsLose|TestAKilledServer' ./cmd/yellow-parcel
 	YELLOW_PARCEL_KILLS=100 go test -count=1 -timeout 30m -v -run 'TestKilled|TestAKilledArchive' ./cmd/yellow-parcel
+	YELLOW_PARCEL_COPIES=1000 YELLOW_PARCEL_MEND=1000 go test -count=1 -timeout 120m -v -run 'TestAGoodCopy|TestMendingLoses' ./store
 	YELLOW_PARCEL_HOSTILE=50000 go test -count=1 -timeout 60m -v -run TestHostile ./cmd/yellow-parcel
 	YELLOW_PARCEL_LOAD=240 go test -count=1 -timeout 10m -v -run TestEightMakers ./api
 	go test -run '^$$' -bench ListOfMany ./store

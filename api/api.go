@@ -127,9 +127,7 @@ func register(a huma.API, s *service) {
 	huma.Register(a, op("POST", "/jobs", "createJob", "Keep a new job", true, 422), s.create)
 	huma.Register(a, op("GET", "/jobs/{id}", "getJob", "A kept job", false, 404), s.get)
 	save := op("PUT", "/jobs/{id}", "saveJob", "Keep a changed job over the revision it edits", true, 404, 422)
-	save.Responses = map[string]*huma.Response{"409": {Description: "Changed elsewhere", Content: map[string]*huma.MediaType{
-		"application/problem+json": {Schema: schemas.Schema(reflect.TypeFor[Conflict](), true, "Conflict")},
-	}}}
+	mayBeStale[Conflict](a, &save)
 	huma.Register(a, save, s.save)
 	huma.Register(a, op("DELETE", "/jobs/{id}", "removeJob", "Put a job aside", false, 404), s.remove)
 	huma.Register(a, op("POST", "/jobs/{id}/restore", "restoreJob", "Bring a job back that was put aside", false, 404), s.restore)

@@ -64,7 +64,8 @@ type (
 
 func registerCarriers(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/carriers", "listCarriers", "Every carrier's rules and prices", false), s.carriers)
-	save := op("PUT", "/carriers/{id}", "saveCarrier", "Keep an own copy of a carrier's rules", false, 409, 422)
+	save := op("PUT", "/carriers/{id}", "saveCarrier", "Keep an own copy of a carrier's rules", false, 422)
+	mayBeStale[CarrierConflict](a, &save)
 	save.MaxBodyBytes = post.MaxCarrier + 1
 	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
 	huma.Register(a, save, s.saveCarrier)
@@ -229,14 +230,16 @@ func lineProblem(err error) error {
 // keepCarrier keeps rules that were read already, as an own copy.
 func (s *service) keepCarrier(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
 	k, err := s.store.SaveCarrier(ctx, id, revision, string(text))
-	if errors.Is(err, store.ErrConflict) {
-		return nil, huma.Error409Conflict("These rules were changed elsewhere since they were opened here. Copy yours, open them again, and put the two together.")
-	}
-	if err != nil {
+	changed := errors.Is(err, store.ErrConflict)
+	if err != nil && !changed {
 		return nil, err
 	}
 	shipped, _ := catalog.CarrierText(id)
-	return &carrierOutput{s.entryOf(s.today(ctx), post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})}, nil
+	entry := s.entryOf(s.today(ctx), post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})
+	if changed {
+		return nil, &CarrierConflict{changedElsewhere("These rules were changed elsewhere since they were opened here."), entry}
+	}
+	return &carrierOutput{entry}, nil
 }
 
 // NewPrices are a class's prices from a day on, in the order the class lists them.

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"time"
 
 	"yellow-parcel/core/bench"
@@ -15,16 +16,23 @@ import (
 	"yellow-parcel/store"
 )
 
-func (s *service) demo(ctx context.Context, _ *struct{}) (*listOutput, error) {
-	if err := AddDemo(ctx, s.store, s.set); err != nil {
+func (s *service) demo(ctx context.Context, in *EditInput) (*listOutput, error) {
+	if err := AddDemo(ctx, s.store, s.set, in.Edit); err != nil {
 		return nil, err
 	}
 	return s.list(ctx, &ListInput{Most: 60})
 }
 
 // AddDemo keeps the demonstration's jobs, the first of them changed last, and
-// fills the shelf and the stamp drawer where they are empty.
-func AddDemo(ctx context.Context, kept *store.Store, set Settings) error {
+// fills the shelf and the stamp drawer where they are empty. Under a name each of
+// them is made once.
+func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) error {
+	named := func(what any) string {
+		if edit == "" {
+			return ""
+		}
+		return fmt.Sprint(edit, "/", what)
+	}
 	if err := addDemoShelf(ctx, kept); err != nil {
 		return err
 	}
@@ -41,7 +49,7 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings) error {
 		if err != nil {
 			return err
 		}
-		draft, err := s.draft(ctx, text, "")
+		draft, err := s.draft(ctx, text, named(i))
 		if err != nil {
 			return err
 		}
@@ -51,20 +59,20 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings) error {
 		}
 		ids[i] = made.ID
 	}
-	if err := addDemoGang(ctx, kept, jobs, ids); err != nil {
+	if err := addDemoGang(ctx, kept, jobs, ids, named("gang")); err != nil {
 		return err
 	}
 	if err := addDemoLog(ctx, kept); err != nil {
 		return err
 	}
 	// What was finished took its stamps before the drawer was counted.
-	if err := addDemoMaking(ctx, kept, set, ids[demo.Made], true); err != nil {
+	if err := addDemoMaking(ctx, kept, set, ids[demo.Made], named("made"), true); err != nil {
 		return err
 	}
 	if err := addDemoStamps(ctx, kept); err != nil {
 		return err
 	}
-	return addDemoMaking(ctx, kept, set, ids[demo.UnderWay], false)
+	return addDemoMaking(ctx, kept, set, ids[demo.UnderWay], named("under way"), false)
 }
 
 // addDemoLog fills the logbook where it is empty.
@@ -85,12 +93,12 @@ func addDemoLog(ctx context.Context, kept *store.Store) error {
 }
 
 // addDemoMaking puts a making on the bench, a finished one or one half done.
-func addDemoMaking(ctx context.Context, kept *store.Store, set Settings, id string, over bool) error {
+func addDemoMaking(ctx context.Context, kept *store.Store, set Settings, id, edit string, over bool) error {
 	s := newService(kept, set)
 	m, err := s.begin(ctx, &struct {
 		EditInput
 		Body Begin
-	}{Body: Begin{Job: id}})
+	}{EditInput{edit}, Begin{Job: id}})
 	if err != nil {
 		return err
 	}
@@ -124,7 +132,7 @@ func demoEvents(steps []document.Step, over bool, now time.Time) []making.Event 
 }
 
 // addDemoGang puts some of the demonstration's jobs on one table.
-func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []string) error {
+func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []string, edit string) error {
 	g := gang.Gang{Format: gang.Format, Version: gang.Version, Title: "Lantern week, all of it"}
 	for _, i := range demo.Together {
 		g.Jobs = append(g.Jobs, gang.Member{ID: ids[i], Revision: 1, Job: jobs[i]})
@@ -133,7 +141,7 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 	if err != nil {
 		return err
 	}
-	_, err = kept.CreateGang(ctx, g.Title, string(text), "")
+	_, err = kept.CreateGang(ctx, g.Title, string(text), edit)
 	return err
 }
 

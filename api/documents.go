@@ -3,7 +3,6 @@ package api
 
 import (
 	"errors"
-	"net/http"
 	"reflect"
 	"strings"
 
@@ -270,8 +269,7 @@ type Conflict struct {
 }
 
 func conflict(kept Record) *Conflict {
-	return &Conflict{huma.ErrorModel{Status: http.StatusConflict, Title: "Conflict",
-		Detail: "This job was changed elsewhere since it was opened here."}, kept}
+	return &Conflict{changedElsewhere("This job was changed elsewhere since it was opened here."), kept}
 }
 
 // The job document has places that take a text or a group of fields; these say so in the API's description.

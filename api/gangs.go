@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"net/http"
 	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -33,6 +32,7 @@ type GangRecord struct {
 	ID       string    `json:"id"`
 	Revision int       `json:"revision"`
 	Updated  string    `json:"updated" doc:"RFC 3339, UTC"`
+	Edit     string    `json:"edit" doc:"what whoever kept it last called that edit"`
 	Gang     gang.Gang `json:"gang"`
 	Changed  []int     `json:"changed" doc:"numbers of jobs that were changed, or put aside, since they were taken into it"`
 }
@@ -73,9 +73,7 @@ func registerGangs(a huma.API, s *service, op operation) {
 	huma.Register(a, takes("POST", "/gangs", "createGang", "Keep a new gang", 422), s.createGang)
 	huma.Register(a, op("GET", "/gangs/{id}", "getGang", "A kept gang", false, 404), s.gang)
 	save := takes("PUT", "/gangs/{id}", "saveGang", "Keep a changed gang over the revision it edits", 404, 422)
-	save.Responses = map[string]*huma.Response{"409": {Description: "Changed elsewhere", Content: map[string]*huma.MediaType{
-		"application/problem+json": {Schema: schemas.Schema(reflect.TypeFor[GangConflict](), true, "GangConflict")},
-	}}}
+	mayBeStale[GangConflict](a, &save)
 	huma.Register(a, save, s.saveGang)
 	huma.Register(a, op("DELETE", "/gangs/{id}", "removeGang", "Put a gang aside", false, 404), s.removeGang)
 	huma.Register(a, op("POST", "/gangs/{id}/restore", "restoreGang", "Bring a gang back that was put aside", false, 404), s.restoreGang)
@@ -223,7 +221,7 @@ func (s *service) keptGang(ctx context.Context) func(store.Gang, error) (*gangOu
 		if err != nil && !stale {
 			return nil, err
 		}
-		out := GangRecord{ID: k.ID, Revision: k.Revision, Updated: k.Updated, Changed: []int{}}
+		out := GangRecord{ID: k.ID, Revision: k.Revision, Updated: k.Updated, Edit: k.Edit, Changed: []int{}}
 		if out.Gang, err = gang.Read([]byte(k.Document)); err != nil {
 			return nil, err
 		}
@@ -240,8 +238,7 @@ func (s *service) keptGang(ctx context.Context) func(store.Gang, error) (*gangOu
 			}
 		}
 		if stale {
-			return nil, &GangConflict{huma.ErrorModel{Status: http.StatusConflict, Title: "Conflict",
-				Detail: "These jobs together were changed elsewhere since they were opened here."}, out}
+			return nil, &GangConflict{changedElsewhere("These jobs together were changed elsewhere since they were opened here."), out}
 		}
 		return &gangOutput{out}, nil
 	}

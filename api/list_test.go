@@ -110,3 +110,51 @@ func TestWhatWasKeptBeforeIsWorkedOut(t *testing.T) {
 	}
 	app.Close()
 }
+
+// Where a list is promised there is one, however short: a screen that goes through it finds no null.
+func TestListsAreNeverNull(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	api := server.URL + "/api/v1"
+	var walk func(where string, v any)
+	walk = func(where string, v any) {
+		switch v := v.(type) {
+		case nil:
+			t.Errorf("%s is null", where)
+		case []any:
+			for _, one := range v {
+				walk(where, one)
+			}
+		case map[string]any:
+			for name, one := range v {
+				if name != "patch" { // in which a null takes a field away
+					walk(where+"."+name, one)
+				}
+			}
+		}
+	}
+	looks := func(what, text string) {
+		t.Helper()
+		var v any
+		if err := json.Unmarshal([]byte(text), &v); err != nil {
+			t.Errorf("%s: %v in %.200s", what, err, text)
+		}
+		walk(what, v)
+	}
+	gets := []string{"/catalog", "/jobs", "/shelf", "/settings", "/carriers", "/gangs", "/makings", "/log", "/log/pictures", "/calendar", "/copies", "/standing", "/settings/job"}
+	for range 2 { // of nothing, then of the demonstration
+		for _, path := range gets {
+			status, _, text := call(t, "GET", api+path, "", nil)
+			if status != 200 {
+				t.Errorf("%s: %d %s", path, status, text)
+			}
+			looks(path, text)
+		}
+		for _, path := range []string{"/plan", "/steps", "/plan?editor=here"} {
+			for _, one := range []string{lantern, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"layers":[],"post":{"carriers":["us"]}}`} {
+				_, _, text := call(t, "POST", api+path, one, nil)
+				looks(path, text)
+			}
+		}
+		call(t, "POST", api+"/demo", "", nil)
+	}
+}

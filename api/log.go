@@ -6,8 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"net/http"
-	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -22,6 +20,7 @@ import (
 type LogRecord struct {
 	ID       string        `json:"id"`
 	Revision int           `json:"revision"`
+	Edit     string        `json:"edit" doc:"what whoever kept it last called that edit"`
 	Entry    logbook.Entry `json:"entry"`
 	Spoiled  string        `json:"spoiled" doc:"how many pieces of how many, in words"`
 	Took     string        `json:"took" doc:"how long hands took"`
@@ -64,9 +63,7 @@ func registerLog(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/log", "listLog", "The logbook, the newest day first", false), s.log)
 	huma.Register(a, op("POST", "/log", "addLog", "Write an entry by hand", false, 422), s.addLog)
 	save := op("PUT", "/log/{id}", "saveLog", "Keep a corrected entry over the revision it edits", false, 404, 422)
-	save.Responses = map[string]*huma.Response{"409": {Description: "Changed elsewhere", Content: map[string]*huma.MediaType{
-		"application/problem+json": {Schema: a.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[LogConflict](), true, "LogConflict")},
-	}}}
+	mayBeStale[LogConflict](a, &save)
 	huma.Register(a, save, s.saveLog)
 	huma.Register(a, op("DELETE", "/log/{id}", "removeLog", "Put an entry aside", false, 404), s.removeLog)
 	huma.Register(a, op("POST", "/log/{id}/restore", "restoreLog", "Bring an entry back that was put aside", false, 404), s.restoreLog)
@@ -94,7 +91,7 @@ func logRow(e logbook.Entry) (store.LogEntry, error) {
 
 // logRecord is an entry as it is shown, with what is to be asked of it today.
 func logRecord(k store.LogEntry, today string) (LogRecord, error) {
-	out := LogRecord{ID: k.ID, Revision: k.Revision}
+	out := LogRecord{ID: k.ID, Revision: k.Revision, Edit: k.Edit}
 	if err := json.Unmarshal([]byte(k.Document), &out.Entry); err != nil {
 		return out, err
 	}
@@ -226,7 +223,7 @@ func (s *service) putLog(ctx context.Context, row store.LogEntry, e logbook.Entr
 		return nil, err
 	}
 	if stale {
-		return nil, &LogConflict{huma.ErrorModel{Status: http.StatusConflict, Title: "Conflict", Detail: "This entry was corrected elsewhere since it was opened here."}, one}
+		return nil, &LogConflict{changedElsewhere("This entry was corrected elsewhere since it was opened here."), one}
 	}
 	return &logEntryOutput{one}, nil
 }

@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"errors"
 	"net/http"
-	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -109,7 +108,7 @@ func (s *service) steps(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, slices.Concat([]document.Learned{}, all.Plan.Learned), slices.Concat([]document.Sitting{}, all.Plan.Sittings), all.Plan.Schedule}}, nil
+	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, append([]document.Learned{}, all.Plan.Learned...), append([]document.Sitting{}, all.Plan.Sittings...), all.Plan.Schedule}}, nil
 }
 
 func noMaking(err error) error {

@@ -5,8 +5,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"net/http"
-	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -24,9 +22,7 @@ type operation = func(method, path, id, summary string, takesJob bool, errors ..
 func registerSettings(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/settings", "settings", "The maker's own tools", false), s.settings)
 	save := op("PUT", "/settings", "saveSettings", "Keep the maker's own tools over the revision they edit", false, 422)
-	save.Responses = map[string]*huma.Response{"409": {Description: "Changed elsewhere", Content: map[string]*huma.MediaType{
-		"application/problem+json": {Schema: a.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[ToolsConflict](), true, "ToolsConflict")},
-	}}}
+	mayBeStale[ToolsConflict](a, &save)
 	huma.Register(a, save, s.saveSettings)
 	huma.Register(a, op("GET", "/settings/job", "freshJob", "A new job as the maker's settings begin it", false), s.freshJob)
 	huma.Register(a, op("GET", "/settings/jig", "jigOffset", "What a corner jig reads at its tip, from a square of known side", false, 422), s.jig)
@@ -101,8 +97,7 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 	}
 	out, err := readTools(kept)
 	if changed && err == nil {
-		return nil, &ToolsConflict{huma.ErrorModel{Status: http.StatusConflict, Title: "Conflict",
-			Detail: "The settings were changed elsewhere since they were opened here."}, out}
+		return nil, &ToolsConflict{changedElsewhere("The settings were changed elsewhere since they were opened here."), out}
 	}
 	return &toolsOutput{out}, err
 }

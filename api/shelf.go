@@ -59,7 +59,9 @@ type (
 func registerShelf(a huma.API, s *service, op operation) {
 	huma.Register(a, op("GET", "/shelf", "shelf", "What is on hand", false), s.shelf)
 	huma.Register(a, op("POST", "/shelf", "addItem", "Put something on the shelf", false, 422), s.addItem)
-	huma.Register(a, op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 409, 422), s.saveItem)
+	save := op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 422)
+	mayBeStale[ItemConflict](a, &save)
+	huma.Register(a, save, s.saveItem)
 	huma.Register(a, op("DELETE", "/shelf/{id}", "removeItem", "Take something off the shelf's list", false, 404), s.removeItem)
 	huma.Register(a, op("POST", "/shelf/{id}/restore", "restoreItem", "Put it back on the list", false, 404), s.restoreItem)
 	file := op("GET", "/shelf.csv", "exportShelf", "The shelf as CSV", false)
@@ -180,10 +182,14 @@ func (s *service) putItem(ctx context.Context, as store.ShelfItem, i shelf.Item)
 	}
 	row.ID, row.Revision, row.Edit = as.ID, as.Revision, as.Edit
 	saved, err := s.store.PutItem(ctx, row)
-	if err != nil {
+	changed := errors.Is(err, store.ErrConflict)
+	if err != nil && !changed {
 		return nil, shelfError(err)
 	}
 	e, err := s.entry(saved)
+	if err == nil && changed {
+		err = &ItemConflict{changedElsewhere("This was changed elsewhere since it was opened here."), e}
+	}
 	return &entryOutput{e}, err
 }
 
@@ -191,8 +197,6 @@ func shelfError(err error) error {
 	switch {
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("There is no such thing on the shelf.")
-	case errors.Is(err, store.ErrConflict):
-		return huma.Error409Conflict("This was changed elsewhere; look again before changing it.")
 	case errors.Is(err, store.ErrShort):
 		return huma.Error409Conflict(strings.ToUpper(err.Error()[:1]) + err.Error()[1:] + ".")
 	case errors.Is(err, store.ErrUndone):

@@ -49,6 +49,7 @@ func (s *screen) settled(path string) {
 // No page is wider than its window, on a phone, a tablet, a screen, or magnified.
 func TestNoPageIsWiderThanItsWindow(t *testing.T) {
 	s := open(t)
+	s.mayFail("/nowhere")
 	demo(t, s)
 	for name, path := range places(t, s) {
 		s.settled(path)

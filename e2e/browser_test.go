@@ -47,6 +47,7 @@ type screen struct {
 	dir     string
 	pages   fs.FS
 	line    *line
+	faults  *faults
 }
 
 func open(t testing.TB) *screen {
@@ -61,13 +62,14 @@ func open(t testing.TB) *screen {
 	}
 	between := &line{gone: true}
 	server := httptest.NewServer(between)
-	s := &screen{TB: t, browser: browser, url: server.URL, dir: t.TempDir(), pages: pages, line: between}
+	s := &screen{TB: t, faults: &faults{}, browser: browser, url: server.URL, dir: t.TempDir(), pages: pages, line: between}
 	s.start()
 	t.Cleanup(func() {
 		server.Close()
 		s.app.Close()
 		_ = s.kept.Close()
 	})
+	t.Cleanup(s.report)
 	s.page = s.window()
 	return s
 }
@@ -118,14 +120,22 @@ func (s *screen) kill() {
 }
 
 // window is another window of the same person, who shares nothing with those of other tests.
-func (s *screen) window() *rod.Page {
+func (s *screen) window() *rod.Page { return s.windowWith("") }
+
+// windowWith is a window in which a script runs before the page's own.
+func (s *screen) windowWith(script string) *rod.Page {
 	s.Helper()
 	if s.person == nil {
 		s.person = s.browser.MustIncognito()
 		s.Cleanup(func() { _ = s.person.Close() })
 	}
-	page := s.person.MustPage(s.url).Timeout(hang)
+	page := s.person.MustPage("").Timeout(hang)
+	s.watch(page)
 	page.MustSetViewport(1280, 800, 1, false)
+	if script != "" {
+		page.MustEvalOnNewDocument(script)
+	}
+	page.MustNavigate(s.url)
 	return page
 }
 

@@ -145,13 +145,19 @@ func TestCarriersChangedElsewhereConflict(t *testing.T) {
 	}
 	mine := strings.Replace(uk, `"0.87"`, `"0.91"`, 1)
 	s.paste("rules-text", mine)
+	s.mayFail("409")
 	s.click("keep-carrier")
-	s.reads("rules-wrong", "These rules were changed elsewhere")
+	s.reads("form-conflict", "It was changed elsewhere since you opened it.")
 	if got := s.page.MustElement(id("rules-text")).MustProperty("value").Str(); got != mine {
 		t.Errorf("what was typed is gone: %.80s", got)
 	}
 	kept, err := s.kept.Carriers(context.Background())
 	if err != nil || len(kept) != 1 || kept[0].Document != uk {
+		t.Errorf("%v %v", len(kept), err)
+	}
+	s.click("form-mine")
+	s.reads("carriers-said", "your copy is kept")
+	if kept, err = s.kept.Carriers(context.Background()); err != nil || len(kept) != 1 || kept[0].Document != mine {
 		t.Errorf("%v %v", len(kept), err)
 	}
 }

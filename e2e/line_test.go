@@ -31,6 +31,7 @@ type line struct {
 	to    http.Handler
 	mu    sync.Mutex
 	gone  bool
+	bad   bool // it was, at some time
 	rules func(r *http.Request) (time.Duration, fate)
 }
 
@@ -39,6 +40,14 @@ func (l *line) cut(gone bool) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	l.gone = gone
+	l.bad = l.bad || gone
+}
+
+// wasBad tells whether the line was bad at some time.
+func (l *line) wasBad() bool {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.bad
 }
 
 // put lets requests through to a server.
@@ -53,6 +62,7 @@ func (l *line) be(rules func(r *http.Request) (time.Duration, fate)) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	l.rules = rules
+	l.bad = l.bad || rules != nil
 }
 
 func (l *line) of(r *http.Request) (time.Duration, fate, http.Handler) {

@@ -67,6 +67,7 @@ func (s *screen) on(want string) {
 // board reads 3 3/8 and 7 13/16, of 5 7/8 2 5/8 and 8 1/2.
 func TestAMakersPass(t *testing.T) {
 	s := open(t)
+	s.mayFail("/events: Failed to load resource: the server responded with a status of 422") // half a length
 	job := s.keep("Tide-table note, raised lighthouse", 12, lighthouse)
 	made := s.toTheBench(job)
 	s.reads("bench-left", "0 of 26")

@@ -128,6 +128,7 @@ func TestAFlatOfThirteenOunces(t *testing.T) {
 // Readings run in the field until the instrument is at rest, and then count as measured.
 func TestInstrumentsFillTheirFields(t *testing.T) {
 	s := invitation(t, input.Digit4)
+	s.mayFail("load=a%20feather")
 	s.instruments()
 	s.press(input.Digit4)
 	s.click("bench-panel")
@@ -153,6 +154,7 @@ func TestInstrumentsFillTheirFields(t *testing.T) {
 // A carrier is copied and changed; a wrong line is refused and nothing is lost; every job goes by the copy.
 func TestCarriersAreCopiedAndChanged(t *testing.T) {
 	s := open(t)
+	s.mayFail("status of 422")
 	demo(t, s)
 	s.click("to-carriers")
 	s.reads("class-letter", "5 in to 11 1/2 in")
@@ -248,6 +250,7 @@ func TestTheSlotGaugeIsCut(t *testing.T) {
 // too, for twenty more.
 func TestStampsOnHandCoverTheBatch(t *testing.T) {
 	s := invitation(t, input.Digit6)
+	s.mayFail("settings?revision=1: Failed to load resource: the server responded with a status of 422")
 	s.reads("stamps", "STAMPS FOR 80: 62.40 USD")
 	s.reads("stamps", "60 with 1 × 0.78 USD lantern")
 	s.reads("stamps", "20 with 1 × 0.20 USD old ferry + 2 × 0.29 USD kite")

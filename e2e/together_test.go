@@ -132,6 +132,7 @@ func TestJobsTogetherChangedElsewhere(t *testing.T) {
 	other.retitle("Lantern week, the first half")
 	other.reads("gang-state", "Saved")
 	s.page.MustActivate()
+	s.mayFail("409")
 	s.retitle("Lantern week, the second half")
 	s.reads("gang-state", "Changed elsewhere")
 	s.click("take-theirs")

@@ -61,13 +61,15 @@ func TestWhatIsTakenAwayIsNoticed(t *testing.T) {
 		return errors.Join(err, out.Close(), os.Rename(to+".sync", to))
 	}
 	for name, take := range map[string]func(file string) error{
-		"the log is cleaned away":   func(file string) error { return os.Remove(file + "-wal") },
-		"both are":                  func(file string) error { return errors.Join(os.Remove(file+"-wal"), os.Remove(file+"-shm")) },
-		"the index is":              func(file string) error { return os.Remove(file + "-shm") },
-		"an older log comes back":   func(file string) error { return copyOver(old, file+"-wal") },
-		"another file comes":        func(file string) error { return copyOver(other, file) },
-		"the data file goes":        func(file string) error { return os.Remove(file) },
-		"the whole folder is moved": func(file string) error { return errors.Join(os.Remove(file), os.Remove(file+"-wal"), os.Remove(file+"-shm")) },
+		"the log is cleaned away": func(file string) error { return os.Remove(file + "-wal") },
+		"both are":                func(file string) error { return errors.Join(os.Remove(file+"-wal"), os.Remove(file+"-shm")) },
+		"the index is":            func(file string) error { return os.Remove(file + "-shm") },
+		"an older log comes back": func(file string) error { return copyOver(old, file+"-wal") },
+		"another file comes":      func(file string) error { return copyOver(other, file) },
+		"the data file goes":      func(file string) error { return os.Remove(file) },
+		"the whole folder is moved": func(file string) error {
+			return errors.Join(os.Remove(file), os.Remove(file+"-wal"), os.Remove(file+"-shm"))
+		},
 	} {
 		for _, first := range []string{"a look", "a change", "a change and a kill"} {
 			s, dir := held(t, 20)

@@ -17,6 +17,6 @@ func (c *demoCommand) Run(ctx context.Context, s streams) error {
 	if err != nil {
 		return err
 	}
-	err = c.serve(ctx, s, dir, func(kept *store.Store) error { return api.AddDemo(ctx, kept, api.Settings{}) }, nil)
+	err = c.serve(ctx, s, dir, func(kept *store.Store) error { return api.AddDemo(ctx, kept, api.Settings{}, "") }, nil)
 	return errors.Join(err, os.RemoveAll(dir))
 }

@@ -34,7 +34,7 @@ func WriteJSON(w io.Writer, entries []Entry) error {
 	out := json.NewEncoder(w)
 	out.SetIndent("", "  ")
 	out.SetEscapeHTML(false)
-	return out.Encode(Log{Format, Version, slices.Concat([]Entry{}, entries)})
+	return out.Encode(Log{Format, Version, append([]Entry{}, entries...)})
 }
 
 // ReadJSON reads a log document. The error is a job.Problems, each naming its field.

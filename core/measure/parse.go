@@ -56,6 +56,18 @@ func Parse(text string, unit Unit) (Length, error) {
 	return Length(n), err
 }
 
+// System is the system that a typed length names its unit of; bare where it names none.
+func System(text string, bare Unit) Unit {
+	m := quantity.FindStringSubmatch(strings.TrimSpace(typography.Replace(strings.ToLower(strings.TrimSpace(text)))))
+	if m == nil || m[8] == "" {
+		return bare
+	}
+	if lengthUnits[m[8]]%Millimetre == 0 {
+		return Millimetres
+	}
+	return Inches
+}
+
 // parse reads [-]number[unit] exactly and rounds once to the nearest whole base unit.
 func parse(text string, bare int64, example, noun string, unitOf func(string) (int64, bool)) (int64, error) {
 	fail := func(why string) (int64, error) {

@@ -263,6 +263,24 @@ func TestNudgingALengthMovesByRulerMarks(t *testing.T) {
 	}
 }
 
+// Beneath a length stands the other system than it was typed in, whichever the job's is.
+func TestATypedLengthIsToldInTheOtherSystem(t *testing.T) {
+	for _, c := range []struct {
+		text  string
+		unit  measure.Unit
+		marks int
+		alt   string
+	}{
+		{"5 1/2", measure.Inches, 0, "139.7 mm"}, {"5 1/2 in", measure.Inches, 0, "139.7 mm"}, {"3 mm", measure.Inches, 0, "0.118 in"}, {"1,27 cm", measure.Inches, 0, "1/2 in"},
+		{"140", measure.Millimetres, 0, "5.512 in"}, {"140 mm", measure.Millimetres, 0, "5.512 in"}, {"5 1/2 in", measure.Millimetres, 0, "139.7 mm"}, {"5.5\"", measure.Millimetres, 0, "139.7 mm"},
+		{"3 mm", measure.Inches, 1, "3.18 mm"}, {"0", measure.Inches, 0, "0 mm"},
+	} {
+		if got := ReadLength(c.text, c.unit, measure.DefaultRuler(c.unit), c.marks); got.Alt != c.alt {
+			t.Errorf("%q in a job in %s: %s, want %s", c.text, c.unit, got.Alt, c.alt)
+		}
+	}
+}
+
 func TestLengthsAreToldByTheMarksOfTheRuler(t *testing.T) {
 	inches := speech{say.Say{Unit: measure.Inches, Ruler: measure.DefaultRuler(measure.Inches)}}
 	metric := speech{say.Say{Unit: measure.Millimetres, Ruler: measure.DefaultRuler(measure.Millimetres)}}

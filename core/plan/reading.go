@@ -11,7 +11,7 @@ import (
 )
 
 // ReadLength reads a typed length and moves it by a number of ruler marks,
-// never below zero. What is not a length says why; a half-typed one is nothing unusual.
+// never below zero. Its Alt is in the other system than it was typed in. What is not a length says why; a half-typed one is nothing unusual.
 func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) document.Reading {
 	l, err := measure.Parse(text, unit)
 	if err != nil {
@@ -27,7 +27,11 @@ func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) 
 	if marks != 0 {
 		typed = l.Text(unit)
 	}
-	return document.Reading{Length: speech{say.Say{Unit: unit, Ruler: ruler}}.Length(l), Typed: typed}
+	out := document.Reading{Length: speech{say.Say{Unit: unit, Ruler: ruler}}.Length(l), Typed: typed}
+	if marks == 0 && measure.System(text, unit) != unit {
+		out.Alt = out.Text // beneath what is typed stands the other system
+	}
+	return out
 }
 
 // JigOffset is what a scoring board reads at the tip of a corner in its jig,

@@ -73,7 +73,7 @@ func run(out string) error {
 		return err
 	}
 	defer kept.Close()
-	if err := api.AddDemo(context.Background(), kept, set); err != nil {
+	if err := api.AddDemo(context.Background(), kept, set, ""); err != nil {
 		return err
 	}
 	jobs, err := kept.List(context.Background(), "", 0, 99)

@@ -30,6 +30,7 @@ export type Wrap = Schemas['Wrap']
 export type Tools = Schemas['Tools']
 export type KeptTools = Schemas['KeptTools']
 export type Silhouette = Schemas['Silhouette']
+export type Standing = Schemas['StandingBody']
 export type Copies = Schemas['CopiesBody']
 export type Address = Schemas['Address']
 export type CalendarBody = Schemas['CalendarBody']
@@ -51,12 +52,16 @@ export type Reading = Schemas['Reading']
 /** A request that has had no answer for so long never gets one. */
 const PATIENCE = 20_000
 
+/** The server is there and could not do what it was asked: what stands in its way is said on every screen. */
+export const TROUBLE = 'yellow-parcel-trouble'
+
 /** The API by its own description; nothing else in here speaks to the server, but for streams. */
 export const api = createClient<paths>({
   baseUrl: window.location.origin,
   fetch: async (request) => {
     const answer = await fetch(new Request(request, { signal: AbortSignal.timeout(PATIENCE) }))
     if (answer.status === 401) signIn()
+    if (answer.status === 503) window.dispatchEvent(new Event(TROUBLE))
     return answer
   },
 })

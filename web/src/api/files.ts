@@ -49,8 +49,8 @@ export async function exportedGang(gang: Gang, as: 'pdf' | 'csv') {
 export async function shelfFile() {
   return blob(await ask(api.GET('/api/v1/shelf.csv', { parseAs: 'blob' })))
 }
-export const bringShelf = (csv: string) =>
-  ask(api.POST('/api/v1/shelf.csv', { body: csv, ...raw('text/csv') }))
+export const bringShelf = (csv: string, edit: string) =>
+  ask(api.POST('/api/v1/shelf.csv', { params: { query: { edit } }, body: csv, ...raw('text/csv') }))
 
 /** The whole logbook as a file. */
 export async function logFile(as: 'csv' | 'json') {
@@ -67,12 +67,14 @@ export async function calendarFile(job?: string) {
   return blob(await ask(api.GET('/api/v1/calendar.ics', { params: { query: { job } }, parseAs: 'blob' })))
 }
 /** Brings entries in: a log document where it begins as one, else a table. */
-export const bringLog = (text: string) =>
-  ask(
+export function bringLog(text: string, edit: string) {
+  const params = { query: { edit } }
+  return ask(
     text.trimStart().startsWith('{')
-      ? api.POST('/api/v1/log.json', { body: text, ...raw('text/plain') })
-      : api.POST('/api/v1/log.csv', { body: text, ...raw('text/plain') }),
+      ? api.POST('/api/v1/log.json', { params, body: text, ...raw('text/plain') })
+      : api.POST('/api/v1/log.csv', { params, body: text, ...raw('text/plain') }),
   )
+}
 
 /** Everything in one zip file. */
 export async function archiveFile() {

@@ -1220,6 +1220,40 @@ export interface components {
             /** @description the prices are more than a year old */
             stale: boolean;
         };
+        CarrierConflict: {
+            /**
+             * @description A human-readable explanation specific to this occurrence of the problem.
+             * @example Property foo is required but is missing.
+             */
+            detail?: string;
+            /** @description Optional list of individual error details */
+            errors?: components["schemas"]["ErrorDetail"][];
+            /**
+             * Format: uri
+             * @description A URI reference that identifies the specific occurrence of the problem.
+             * @example https://example.com/error-log/abc123
+             */
+            instance?: string;
+            kept: components["schemas"]["CarrierEntry"];
+            /**
+             * Format: int64
+             * @description HTTP status code
+             * @example 400
+             */
+            status?: number;
+            /**
+             * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
+             * @example Bad Request
+             */
+            title?: string;
+            /**
+             * Format: uri
+             * @description A URI reference to human-readable documentation for the error.
+             * @default about:blank
+             * @example https://example.com/errors/example
+             */
+            type: string;
+        };
         CarrierEntry: {
             classes: components["schemas"]["CarrierClass"][];
             currency: string;
@@ -1940,6 +1974,8 @@ export interface components {
         GangRecord: {
             /** @description numbers of jobs that were changed, or put aside, since they were taken into it */
             changed: number[];
+            /** @description what whoever kept it last called that edit */
+            edit: string;
             gang: components["schemas"]["Gang"];
             id: string;
             /** Format: int64 */
@@ -2088,6 +2124,40 @@ export interface components {
             };
             /** @description 110 lb cover, 300 g */
             weight?: string;
+        };
+        ItemConflict: {
+            /**
+             * @description A human-readable explanation specific to this occurrence of the problem.
+             * @example Property foo is required but is missing.
+             */
+            detail?: string;
+            /** @description Optional list of individual error details */
+            errors?: components["schemas"]["ErrorDetail"][];
+            /**
+             * Format: uri
+             * @description A URI reference that identifies the specific occurrence of the problem.
+             * @example https://example.com/error-log/abc123
+             */
+            instance?: string;
+            kept: components["schemas"]["ShelfEntry"];
+            /**
+             * Format: int64
+             * @description HTTP status code
+             * @example 400
+             */
+            status?: number;
+            /**
+             * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
+             * @example Bad Request
+             */
+            title?: string;
+            /**
+             * Format: uri
+             * @description A URI reference to human-readable documentation for the error.
+             * @default about:blank
+             * @example https://example.com/errors/example
+             */
+            type: string;
         };
         Job: {
             blank?: {
@@ -2311,6 +2381,8 @@ export interface components {
         LogRecord: {
             /** @description what is to be asked of it now */
             asks?: string;
+            /** @description what whoever kept it last called that edit */
+            edit: string;
             entry: components["schemas"]["Entry"];
             id: string;
             /** Format: int64 */
@@ -3613,13 +3685,13 @@ export interface operations {
                     "application/json": components["schemas"]["CarrierEntry"];
                 };
             };
-            /** @description Conflict */
+            /** @description Changed elsewhere */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
+                    "application/problem+json": components["schemas"]["CarrierConflict"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3898,7 +3970,9 @@ export interface operations {
     };
     addDemo: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6275,13 +6349,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
             };
-            /** @description Conflict */
+            /** @description Changed elsewhere */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
+                    "application/problem+json": components["schemas"]["ItemConflict"];
                 };
             };
             /** @description Unprocessable Entity */

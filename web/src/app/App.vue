@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useNotice } from './notice'
+import StandingLines from './StandingLines.vue'
 
 const notice = useNotice()
 </script>
@@ -7,6 +8,7 @@ const notice = useNotice()
 <template>
   <v-app>
     <a class="skip" href="#main">To the work</a>
+    <StandingLines />
     <router-view />
     <v-snackbar
       :model-value="!!notice"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiAlert } from '@mdi/js'
 import { useStanding } from './standing'
-import { useKeptHere } from './keptHere'
+import { useKeptHere } from '@/kept/unsent'
 
 /** What every screen says of how what is kept stands; nothing where all is well. */
 const lines = useStanding()

@@ -1,5 +1,6 @@
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { local } from '@/kept/storage'
 
 const KEY = 'yellow-parcel-theme'
 
@@ -13,7 +14,7 @@ const dark = {
 } // prettier-ignore
 
 function preferred(): 'light' | 'dark' {
-  const kept = localStorage.getItem(KEY)
+  const kept = local.get(KEY)
   if (kept === 'light' || kept === 'dark') return kept
   return window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
 }
@@ -35,5 +36,5 @@ export const vuetify = createVuetify({
 export function toggleTheme() {
   const next = vuetify.theme.global.current.value.dark ? 'light' : 'dark'
   vuetify.theme.change(next)
-  localStorage.setItem(KEY, next)
+  local.set(KEY, next)
 }

@@ -8,9 +8,9 @@ import { drawingOf } from './drawings'
 
 /** One step: what to do, its one figure, where, and what to look at before it cannot be undone. */
 const props = defineProps<{ step: Step; drawings?: BenchDrawings; waits: string }>()
-const drawing = computed(() => props.drawings && drawingOf(props.drawings, props.step, small))
 /** Where there is little room pieces are not named in the drawing: the line is what counts. */
 const small = window.matchMedia('(max-width: 700px), (max-height: 480px)').matches
+const drawing = computed(() => props.drawings && drawingOf(props.drawings, props.step, small))
 const steps: { [kind: string]: string } = { first: 'The first one', rest: 'The rest' }
 </script>
 

@@ -3,6 +3,8 @@ import { api, ask, type BenchDrawings, type Making, type MakingEvent } from '@/a
 import { followMaking } from '@/api/events'
 import { pause } from '@/api/retry'
 import { ownName } from '@/api/name'
+import { local, session } from '@/kept/storage'
+import { useUnsent } from '@/kept/unsent'
 
 /** What is told is kept in this browser until the server has it, under a name of its own for every window. */
 const SHELF = 'yellow-parcel-bench'
@@ -12,24 +14,28 @@ const AT_ONCE = 100
 type Told = Omit<MakingEvent, 'client' | 'seq' | 'at'>
 type Queue = { client: string; seq: number; pending: MakingEvent[] }
 
-/** This window's queue, and those other windows left behind unsent. */
+/**
+ * This window's queue, and those other windows left behind unsent. Where the browser
+ * keeps nothing, or has no room, the queue is here as long as the page is open.
+ */
 function queues(id: string) {
   const prefix = `${SHELF}-${id}-`
-  let own = sessionStorage.getItem(prefix) ?? ''
-  if (!own) sessionStorage.setItem(prefix, (own = ownName()))
+  const own = session.get(prefix) ?? ownName()
+  session.set(prefix, own)
   const read = (client: string): Queue => {
     try {
-      const kept = JSON.parse(localStorage.getItem(prefix + client) ?? '') as Queue
+      const kept = JSON.parse(local.get(prefix + client) ?? '') as Queue
       if (Array.isArray(kept.pending)) return kept
     } catch {
       // Nothing was kept, or not by us.
     }
     return { client, seq: 0, pending: [] }
   }
-  const write = (q: Queue) => localStorage.setItem(prefix + q.client, JSON.stringify(q))
+  const write = (q: Queue) => local.set(prefix + q.client, JSON.stringify(q))
   const left = () =>
-    Object.keys(localStorage)
-      .filter((k) => k.startsWith(prefix) && k !== prefix + own)
+    local
+      .names(prefix)
+      .filter((k) => k !== prefix + own)
       .map((k) => read(k.slice(prefix.length)))
       .filter((q) => q.pending.length)
   return { own: read(own), left, write }
@@ -64,6 +70,7 @@ export function useMaking(id: string) {
     return { ...from, done: [...done], counts, at: at < 0 ? from.steps.length : at }
   })
   const unsent = computed(() => queue.value.pending.length)
+  useUnsent(computed(() => unsent.value > 0))
 
   async function take(next: Making) {
     if (base.value && next.number < base.value.number) return

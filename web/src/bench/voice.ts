@@ -1,11 +1,11 @@
-import { useStorage } from '@vueuse/core'
+import { useLocal } from '@/kept/storage'
 import { watch, type Ref } from 'vue'
 import type { Step } from '@/api/client'
 
 /** Reads each step aloud with the browser's own voice, where there is one and it is asked for. */
 export function useVoice(step: Ref<Step | undefined>) {
   const can = 'speechSynthesis' in window
-  const on = useStorage('yellow-parcel-voice', false)
+  const on = useLocal('yellow-parcel-voice', false)
   function say() {
     if (!can) return
     window.speechSynthesis.cancel()

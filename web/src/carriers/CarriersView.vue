@@ -7,6 +7,7 @@ import CarrierClass from './CarrierClass.vue'
 import RulesEditor from './RulesEditor.vue'
 import { useCarriers } from './carriers'
 import { takeFile, textOf } from '@/api/files'
+import KeptLines from '@/kept/KeptLines.vue'
 
 /** Carriers' rules and prices: read them, copy and change them, take them along. */
 const props = defineProps<{ id?: string }>()
@@ -14,9 +15,9 @@ const router = useRouter()
 const picker = ref<HTMLInputElement>()
 const show = (id: string) => router.replace({ name: 'carriers', params: { id } })
 const {
-  all, now, failed, said, draft, wrong, fresh, changed, pricing, priceWrong, load, begin, drop, edit, add, keep, reprice, shipped,
+  all, now, failed, said, form, draft, wrong, fresh, changed, pricing, priceWrong, load, typed, shut, drop, edit, add, resume, keep, reprice, shipped,
 } = useCarriers(() => props.id, show) // prettier-ignore
-onMounted(load)
+onMounted(() => load().then(resume))
 useTitle(() => `${now.value?.name ?? 'Carriers'} · Carriers · Yellow Parcel`)
 
 /** A draft that is not kept is not left without asking, whichever way the page is left. */
@@ -29,18 +30,18 @@ useEventListener(window, 'beforeunload', (e) => changed.value && e.preventDefaul
 async function go(id: string) {
   if (id === now.value?.id && !fresh.value) return
   if (id === now.value?.id) {
-    if (mayLeave()) drop()
+    if (mayLeave()) shut()
     return
   }
   await router.push({ name: 'carriers', params: { id } })
   if (now.value?.id !== id) return
-  drop()
+  shut()
   said.value = pricing.value = ''
 }
 async function bring(event: Event) {
   const file = await textOf(event)
   if (!file || !mayLeave()) return
-  begin(file.text, true, '')
+  typed(file.text)
   await keep()
 }
 function take() {
@@ -91,7 +92,23 @@ function take() {
         </button>
         <p class="caution">Postal rules and prices change, and the counter decides: ask your carrier.</p>
       </nav>
-      <RulesEditor v-if="draft !== undefined" v-model="draft" :wrong="wrong" @keep="keep" @leave="drop" />
+      <RulesEditor
+        v-if="draft !== undefined && form"
+        v-model="draft"
+        :wrong="wrong"
+        :busy="form.sending.value"
+        @keep="keep"
+        @leave="drop"
+      >
+        <KeptLines
+          :state="wrong ? 'waiting' : form.state.value"
+          :says="form.says.value"
+          :recovered="form.recovered.value"
+          :sending="form.sending.value"
+          @mine="form.keepMine"
+          @theirs="form.keepTheirs"
+        />
+      </RulesEditor>
       <article v-else>
         <div class="head">
           <div>

@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 
 /** Rules as text, their lines numbered; what is wrong is said at its line. */
 const text = defineModel<string>({ required: true })
-const props = defineProps<{ wrong?: { line: number; text: string } }>()
+const props = defineProps<{ wrong?: { line: number; text: string }; busy: boolean }>()
 defineEmits<{ keep: []; leave: [] }>()
 const area = ref<HTMLTextAreaElement>()
 const lines = computed(() => text.value.split('\n').length)
@@ -31,6 +31,7 @@ watch(
     <p v-if="wrong" class="wrong" role="alert" data-testid="rules-wrong">
       <template v-if="wrong.line">Line {{ wrong.line }}: </template>{{ wrong.text }}
     </p>
+    <slot />
     <div class="scroll">
       <ol aria-hidden="true">
         <li v-for="n in lines" :key="n" :class="{ bad: n === wrong?.line }">{{ n }}</li>
@@ -48,7 +49,9 @@ watch(
       ></textarea>
     </div>
     <div class="tools">
-      <v-btn variant="flat" class="main" data-testid="keep-carrier" @click="$emit('keep')">Keep it</v-btn>
+      <v-btn variant="flat" class="main" :disabled="busy" data-testid="keep-carrier" @click="$emit('keep')"
+        >Keep it</v-btn
+      >
       <v-btn variant="outlined" data-testid="leave-carrier" @click="$emit('leave')">Leave it</v-btn>
     </div>
   </section>

@@ -1,8 +1,11 @@
-import { computed, ref, watch } from 'vue'
+import { computed, effectScope, onScopeDispose, ref, shallowRef, watch, type EffectScope } from 'vue'
 import { forgetCatalog } from '@/api/catalog'
 import { api, ask, type CarrierEntry } from '@/api/client'
 import { keepRules } from '@/api/files'
 import { untilAnswered } from '@/api/retry'
+import { useKeptForm } from '@/kept/form'
+import { unsentOf } from '@/kept/journal'
+import { savedAs, type At, type Kept, type Saved } from '@/kept/saver'
 import { worked } from '@/app/notice'
 
 /** What the rules of a new carrier begin with. */
@@ -32,24 +35,40 @@ classes:
 const idIn = (text: string) => /^id:\s*"?([a-z][a-z0-9-]*)"?\s*$/m.exec(text)?.[1] ?? ''
 
 const AWAY = 'Not kept: the server does not answer. What you typed stays here.'
+const NAMELESS = 'there is no id; the rules begin with a line such as id: island'
+
+type Rules = { text: string }
+const rulesKept = (c: CarrierEntry): Kept<Rules> => ({
+  id: c.id,
+  revision: c.revision,
+  doc: { text: c.text },
+})
 
 /** Carriers' rules, the one that is looked at, and a draft of it. */
 export function useCarriers(id: () => string | undefined, show: (id: string) => Promise<unknown>) {
   const all = ref<CarrierEntry[]>()
   const failed = ref(false)
   const said = ref('')
-  const draft = ref<string>()
-  const wrong = ref<{ line: number; text: string }>()
+  /** The draft, as it is typed and kept. */
+  const form = shallowRef<ReturnType<typeof draftOf>>()
+  let scope: EffectScope | undefined
   /** The draft is of no carrier that is kept. */
   const fresh = ref(false)
   /** The class whose prices are being changed, and what is wrong with them. */
   const pricing = ref('')
   const priceWrong = ref('')
+  const pricesBusy = ref(false)
 
   const now = computed(() => all.value?.find((c) => c.id === id()) ?? all.value?.[0])
-  /** What the draft began with; only what was typed since is asked after. */
-  const began = ref('')
-  const changed = computed(() => draft.value !== undefined && draft.value !== began.value)
+  const draft = computed({
+    get: () => form.value?.draft.value.text,
+    set: (text) => form.value && (form.value.draft.value = { text: text ?? '' }),
+  })
+  const changed = computed(() => !!form.value?.unsent.value)
+  const wrong = computed(() => {
+    const [field, text] = Object.entries(form.value?.errors.value ?? {})[0] ?? []
+    return text === undefined ? undefined : { line: Number(/^line (\d+)$/.exec(field ?? '')?.[1] ?? 0), text }
+  })
 
   function load() {
     return untilAnswered(
@@ -63,54 +82,79 @@ export function useCarriers(id: () => string | undefined, show: (id: string) => 
   watch(
     () => now.value?.id,
     () => {
-      if (!fresh.value) drop()
+      if (!fresh.value) shut()
     },
   )
-  function drop() {
-    draft.value = wrong.value = undefined
+
+  /** Keeps rules under the identifier they name, over the revision that is kept of it. */
+  async function send({ text }: Rules, { id: opened, revision }: At): Promise<Saved<Rules>> {
+    const named = idIn(text)
+    if (!named) return { away: false, status: 422, says: NAMELESS, errors: { 'line 1': NAMELESS } }
+    const over = opened ? revision : (all.value?.find((c) => c.id === named)?.revision ?? 0)
+    return savedAs(await keepRules(named, over, text), rulesKept)
+  }
+  function draftOf(record: Kept<Rules> | undefined, blank: Rules) {
+    return useKeptForm<Rules>({ kind: 'carrier', record, blank, send, done: () => void done() })
+  }
+
+  /** Closes the draft; what was typed is there again when it is opened. */
+  function shut() {
+    scope?.stop()
+    scope = form.value = undefined
     fresh.value = false
   }
-  function begin(text: string | undefined, isFresh: boolean, from = text) {
-    draft.value = text
-    began.value = from ?? ''
-    fresh.value = isFresh
-    wrong.value = undefined
+  /** Gives the draft up. */
+  function drop() {
+    form.value?.leave()
+    shut()
+  }
+  onScopeDispose(shut)
+
+  function begin(record: Kept<Rules> | undefined, blank: string, text?: string) {
+    shut()
+    scope = effectScope()
+    const opened = scope.run(() => draftOf(record, { text: blank }))
+    if (opened && text !== undefined) opened.draft.value = { text }
+    form.value = opened
+    fresh.value = !record
     said.value = ''
   }
-  const edit = () => begin(now.value?.text, false)
-  const add = () => begin(EXAMPLE, true)
+  const edit = () => now.value && begin(rulesKept(now.value), '')
+  const add = () => begin(undefined, EXAMPLE)
+  /** Rules that came from elsewhere, of no carrier that is kept. */
+  const typed = (text: string) => begin(undefined, '', text)
 
-  async function keep() {
-    const text = draft.value
-    if (text === undefined) return
-    const named = idIn(text)
-    if (!named) {
-      wrong.value = { line: 1, text: 'there is no id; the rules begin with a line such as id: island' }
-      return
-    }
-    const reply = await keepRules(named, all.value?.find((c) => c.id === named)?.revision ?? 0, text)
-    if (reply.away) {
-      said.value = AWAY
-      return
-    }
-    if (!reply.data) {
-      const [field, problem] = Object.entries(reply.errors)[0] ?? []
-      wrong.value = { line: Number(/^line (\d+)$/.exec(field ?? '')?.[1] ?? 0), text: problem ?? reply.says }
-      return
-    }
-    drop()
-    said.value = `${reply.data.name}: your copy is kept, and every job goes by it.`
+  /** What was typed and not kept when the page was left is opened again. */
+  async function resume() {
+    const [last] = unsentOf('carrier')
+    if (last === undefined) return
+    if (!last) return add()
+    if (!all.value?.some((c) => c.id === last)) return
+    await show(last)
+    edit()
+  }
+
+  const keep = () => (form.value?.dirty.value ? form.value.keep() : shut())
+
+  /** What was typed is kept: the jobs go by it from now on. */
+  async function done() {
+    const named = idIn(draft.value ?? '') || (now.value?.id ?? '')
+    shut()
     forgetCatalog()
     await load()
+    const name = all.value?.find((c) => c.id === named)?.name ?? named
     await show(named)
+    said.value = `${name}: your copy is kept, and every job goes by it.`
   }
 
   async function reprice(of: string, effective: string, prices: string[]) {
-    if (!now.value) return
+    if (!now.value || pricesBusy.value) return
+    pricesBusy.value = true
     const params = { path: { id: now.value.id }, query: { revision: now.value.revision } }
     const reply = await ask(
       api.PUT('/api/v1/carriers/{id}/prices', { params, body: { class: of, effective, prices } }),
     )
+    pricesBusy.value = false
     priceWrong.value = reply.away ? AWAY : reply.says
     if (!reply.data) return
     pricing.value = ''
@@ -126,11 +170,11 @@ export function useCarriers(id: () => string | undefined, show: (id: string) => 
     if (!worked('Your copy stays.', reply)) return
     forgetCatalog()
     await load()
-    begin(text, true)
+    begin(undefined, text)
     said.value = ships
       ? `${name} goes by the rules that ship again. Your copy is below; keep it to bring it back.`
       : `${name} is taken away. Its rules are below; keep them to bring it back.`
   }
 
-  return { all, now, failed, said, draft, wrong, fresh, changed, pricing, priceWrong, load, begin, drop, edit, add, keep, reprice, shipped } // prettier-ignore
+  return { all, now, failed, said, form, draft, wrong, fresh, changed, pricing, priceWrong, load, typed, shut, drop, edit, add, resume, keep, reprice, shipped } // prettier-ignore
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { CutPlan } from '@/api/client'
+import { useBusy } from '@/kept/busy'
 import { useShelf } from '@/shelf/shelf'
 
 /** Keeps the batch's sheets back on the shelf, or takes them off it; either can be undone. */
@@ -16,7 +17,9 @@ const last = ref<{ id: string; state: string }>()
 
 const fromShelf = computed(() => props.cuts?.sheets.some((s) => s.item && !s.buy) ?? false)
 
-async function run(state: 'reserved' | 'used') {
+const { busy, once } = useBusy()
+const run = (state: 'reserved' | 'used') => once(() => takeAs(state))
+async function takeAs(state: 'reserved' | 'used') {
   await props.ready()
   wrong.value = await take(props.of(), state, true)
   const made = shelf.value?.uses[0]
@@ -31,10 +34,10 @@ async function giveBack() {
 
 <template>
   <div v-if="fromShelf" class="use no-print">
-    <v-btn size="small" variant="outlined" data-testid="reserve" @click="run('reserved')"
+    <v-btn size="small" variant="outlined" :disabled="busy" data-testid="reserve" @click="run('reserved')"
       >Keep these back</v-btn
     >
-    <v-btn size="small" variant="outlined" data-testid="use-up" @click="run('used')"
+    <v-btn size="small" variant="outlined" :disabled="busy" data-testid="use-up" @click="run('used')"
       >Take them off the shelf</v-btn
     >
     <p v-if="last" role="status">

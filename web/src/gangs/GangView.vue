@@ -12,7 +12,7 @@ import { useGang } from './gang'
 
 /** Several jobs cut as one. */
 const props = defineProps<{ id: string }>()
-const { gang, plan, changed, errors, state, fresh, missing, theirs, change, replan, back, again, canUndo, canRedo, save, keepMine, takeTheirs, takeChanged } = useGang(props.id) // prettier-ignore
+const { gang, plan, changed, errors, state, fresh, missing, recovered, theirs, change, replan, back, again, canUndo, canRedo, save, keepMine, takeTheirs, takeChanged } = useGang(props.id) // prettier-ignore
 useTitle(() => `${plan.value?.title ?? 'Together'} · Yellow Parcel`)
 const at = ref(0)
 const lit = ref('')
@@ -44,8 +44,9 @@ onKeyStroke(['z', 'Z'], (e) => {
           :value="gang?.title"
           :placeholder="plan?.title"
           aria-label="Title"
+          maxlength="120"
           data-testid="gang-title"
-          @change="change({ title: ($event.target as HTMLInputElement).value || undefined })"
+          @input="change({ title: ($event.target as HTMLInputElement).value || undefined }, 'title')"
         />
         <span role="status" class="state" data-testid="gang-state">{{ gang ? state : '' }}</span>
         <v-btn :icon="mdiUndo" size="small" aria-label="Undo" :disabled="!canUndo" @click="back" />
@@ -58,6 +59,10 @@ onKeyStroke(['z', 'Z'], (e) => {
         <v-btn size="small" variant="outlined" data-testid="take-theirs" @click="takeTheirs"
           >Take theirs</v-btn
         >
+      </p>
+      <p v-if="recovered" class="notice" role="status" data-testid="recovered">
+        What you changed before this was closed was not kept yet; it is back.
+        <v-btn size="small" variant="outlined" @click="recovered = false">Good</v-btn>
       </p>
       <p v-if="changed.length" class="notice" role="status">
         {{ changed.length === 1 ? `Job ${changed[0]} was` : `Jobs ${changed.join(', ')} were` }} changed

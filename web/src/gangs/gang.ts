@@ -1,84 +1,81 @@
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, effectScope, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { api, ask, type FieldErrors, type Gang, type GangPlan, type GangRecord } from '@/api/client'
-import { pause, retrying } from '@/api/retry'
-import { ownName } from '@/api/name'
+import { pause, untilAnswered } from '@/api/retry'
+import { useKept } from '@/kept/kept'
+import { savedAs, type At, type Kept } from '@/kept/saver'
 
-/** A change is kept once the typing rests for so long, in milliseconds. */
-const AFTER = 500
-/** How many changes can be taken back. */
-const STEPS = 60
+const read = (r: GangRecord): Kept<Gang> => ({ id: r.id, revision: r.revision, edit: r.edit, doc: r.gang })
 
-/** Jobs cut together: the document, its plan, and how it is kept. One instance a page. */
-export function useGang(id: string) {
-  const gang = shallowRef<Gang>()
-  const plan = shallowRef<GangPlan>()
+/** Gangs that are open, or have been left with something not kept yet. */
+const living = new Map<string, OpenGang>()
+
+/** Jobs cut together: the document, its plan, and how it is kept. It goes on being saved when its page is left. */
+function makeGang(id: string) {
   const changed = ref<number[]>([])
+  const kept = useKept<Gang>({
+    kind: 'gang',
+    opened: id,
+    auto: true,
+    async send(body: Gang, { revision, edit }: At, keepalive: boolean) {
+      const params = { path: { id }, query: { revision, edit } }
+      const reply = await ask(api.PUT('/api/v1/gangs/{id}', { params, body, keepalive }))
+      if (reply.data) changed.value = reply.data.changed
+      return savedAs(reply, read)
+    },
+  })
+  const plan = shallowRef<GangPlan>()
+  const planned = shallowRef<Gang>()
   const errors = ref<FieldErrors>({})
   const away = ref(false)
   const missing = ref('')
-  const theirs = shallowRef<GangRecord>()
-  /** The document the server has, and the one the plan is of. */
-  const kept = shallowRef<Gang>()
-  const planned = shallowRef<Gang>()
-  const refused = ref('')
-  let revision = 0
-  let timer = 0
-  let over = false
-  const retry = retrying(() => void load())
-  /** Documents as they were before each change, and those that were taken back. */
-  const past = shallowRef<Gang[]>([])
-  const future = shallowRef<Gang[]>([])
-  const canUndo = computed(() => past.value.length > 0)
-  const canRedo = computed(() => future.value.length > 0)
+  const recovered = ref(false)
+  let looked = true
 
   const fresh = computed(
-    () => !!plan.value && planned.value === gang.value && !away.value && !Object.keys(errors.value).length,
+    () =>
+      !!plan.value && planned.value === kept.doc.value && !away.value && !Object.keys(errors.value).length,
   )
-  const state = computed(() => {
-    if (theirs.value) return 'Changed elsewhere'
-    if (away.value) return 'The server does not answer; what you changed stays here, and is tried again.'
-    if (refused.value) return refused.value
-    return gang.value === kept.value ? 'Saved' : 'Saving'
-  })
-
-  function take(record: GangRecord) {
-    revision = record.revision
-    kept.value = record.gang
-    changed.value = record.changed
+  const words: { [state: string]: () => string } = {
+    saved: () => 'Saved',
+    waiting: () => 'Saving',
+    saving: () => 'Saving',
+    conflict: () => 'Changed elsewhere',
+    offline: () => 'Not saved. The server does not answer; what you changed stays here, and is tried again.',
+    unable: () => `Not saved: ${kept.says.value}`,
+    refused: () => `Not saved: ${kept.says.value}`,
+    gone: () => 'Not saved: put aside elsewhere',
   }
+  const state = computed(() => (away.value ? words.offline : words[kept.state.value])?.() ?? '')
 
-  async function load() {
-    const reply = await ask(api.GET('/api/v1/gangs/{id}', { params: { path: { id } } }))
-    if (over) return
-    away.value = reply.away
-    if (reply.away) return retry.later()
-    if (!reply.data) {
-      missing.value = reply.says
-      return
-    }
-    retry.stop()
-    take(reply.data)
-    gang.value = reply.data.gang
-    past.value = future.value = []
-    await replan()
-  }
+  const load = () =>
+    untilAnswered(
+      () => ask(api.GET('/api/v1/gangs/{id}', { params: { path: { id } } })),
+      (reply) => {
+        away.value = reply.away
+        if (reply.data) {
+          changed.value = reply.data.changed
+          recovered.value = kept.take(read(reply.data))
+        } else if (!reply.away) missing.value = reply.says
+      },
+      () => !looked,
+    )
 
   let planning: Promise<void> | undefined
   /** Asks for the plan of what is here; while one is on its way the next waits. */
   async function replan(): Promise<void> {
     if (planning) {
       await planning
-      if (planned.value === gang.value) return
+      if (planned.value === kept.doc.value) return
     }
     planning = once().finally(() => (planning = undefined))
     return planning
   }
   async function once() {
-    for (;;) {
-      const asked = gang.value
-      if (!asked) return
-      const reply = await ask(api.POST('/api/v1/gangs/plan', { body: asked }))
-      if (over) return
+    while (looked) {
+      const body = kept.doc.value
+      if (!body) return
+      const reply = await ask(api.POST('/api/v1/gangs/plan', { body }))
       away.value = reply.away
       if (reply.away) {
         await pause()
@@ -86,86 +83,19 @@ export function useGang(id: string) {
       }
       errors.value = reply.errors
       if (reply.data) plan.value = reply.data
-      planned.value = asked
-      if (asked === gang.value) return
+      planned.value = body
+      if (body === kept.doc.value) return
     }
   }
 
-  let saving: Promise<void> | undefined
-  /** Keeps what is here; one save after another. */
-  function save(): Promise<void> {
-    window.clearTimeout(timer)
-    saving ??= run().finally(() => (saving = undefined))
-    return saving
-  }
-  async function run() {
-    while (!over && gang.value && gang.value !== kept.value && !theirs.value) {
-      const body = gang.value
-      const edit = ownName()
-      for (;;) {
-        const query = { revision, edit }
-        const reply = await ask(api.PUT('/api/v1/gangs/{id}', { params: { path: { id }, query }, body }))
-        away.value = reply.away
-        if (reply.away) {
-          await pause()
-          continue
-        }
-        if (reply.data) {
-          take(reply.data)
-          kept.value = body
-          refused.value = ''
-        } else if (reply.error && 'kept' in reply.error) theirs.value = reply.error.kept
-        else refused.value = reply.says
-        break
-      }
-      if (refused.value) break
-    }
-  }
-
-  /** The plan at once, the keeping once the typing rests. */
-  function settle() {
-    refused.value = ''
-    void replan()
-    window.clearTimeout(timer)
-    timer = window.setTimeout(() => void save(), AFTER)
-  }
-  function change(patch: Partial<Gang>) {
-    if (!gang.value) return
-    past.value = [...past.value.slice(-STEPS), gang.value]
-    future.value = []
-    gang.value = { ...gang.value, ...patch }
-    settle()
-  }
-  /** Goes to the newest of some documents, and puts what is here on the others. */
-  function go(from: typeof past, to: typeof past) {
-    const next = from.value.at(-1)
-    if (!next || !gang.value) return
-    to.value = [...to.value, gang.value]
-    from.value = from.value.slice(0, -1)
-    gang.value = next
-    settle()
-  }
-  const back = () => go(past, future)
-  const again = () => go(future, past)
-
-  /** Which of two changes counts is for the maker to say. */
-  function keepMine() {
-    if (theirs.value) take(theirs.value)
-    theirs.value = undefined
-    void save()
-  }
-  function takeTheirs() {
-    if (!theirs.value) return
-    take(theirs.value)
-    gang.value = theirs.value.gang
-    theirs.value = undefined
-    void replan()
-  }
+  /** Changes what is cut together; what is typed letter by letter is one step to undo. */
+  const change = (patch: Partial<Gang>, key = '') => kept.change((gang) => ({ ...gang, ...patch }), key)
 
   /** Takes the jobs as they are kept now. */
   async function takeChanged() {
-    if (!gang.value) return
-    const jobs = [...gang.value.jobs]
+    const gang = kept.doc.value
+    if (!gang) return
+    const jobs = [...gang.jobs]
     for (const number of changed.value) {
       const was = jobs[number - 1]
       if (!was?.id) continue
@@ -175,15 +105,47 @@ export function useGang(id: string) {
     change({ jobs })
   }
 
-  onScopeDispose(() => {
-    window.clearTimeout(timer)
-    void save()
-    over = true
-    retry.stop()
+  /** Nobody looks at it any more; what is not kept yet goes on being saved. */
+  function close() {
+    looked = false
+    kept.note()
+    if (kept.unsent.value) void kept.save()
+    else living.delete(id)
+  }
+  function reopen() {
+    looked = true
+    if (kept.doc.value) void replan()
+    else void load()
+  }
+  watch(kept.doc, () => void replan(), { flush: 'sync' })
+  watch(kept.dirty, (dirty) => {
+    if (!dirty && !looked) living.delete(id)
   })
+
   void load()
   return {
-    gang, plan, changed, errors, state, fresh, missing, theirs, change, save, replan, back, again, canUndo, canRedo,
-    keepMine, takeTheirs, takeChanged,
+    gang: kept.doc, replaced: kept.replaced, plan, changed, errors, state, fresh, missing, recovered, theirs: kept.theirs, change, replan,
+    save: () => kept.save(), back: kept.undo, again: kept.redo, lastly: kept.lastly, close, reopen,
+    canUndo: computed(() => kept.past.value.length > 0), canRedo: computed(() => kept.future.value.length > 0),
+    keepMine: kept.keepMine, takeTheirs: kept.keepTheirs, takeChanged,
   } // prettier-ignore
+}
+
+type OpenGang = ReturnType<typeof makeGang>
+
+/** Opens jobs that are cut together, as long as this page is there. */
+export function useGang(id: string) {
+  let gang = living.get(id)
+  if (gang) gang.reopen()
+  else {
+    // It may outlive the screen that opens it, until the server has it.
+    gang = effectScope(true).run(() => makeGang(id))
+    if (!gang) throw new Error('a scope that was just made is at an end')
+    living.set(id, gang)
+  }
+  const { close, lastly } = gang
+  useEventListener(window, 'pagehide', lastly)
+  useEventListener(window, 'beforeunload', lastly)
+  onScopeDispose(close)
+  return gang
 }

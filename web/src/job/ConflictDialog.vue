@@ -24,8 +24,8 @@ const jobs = useJob()
         </div>
         <div>
           <strong>Theirs</strong>
-          <p>{{ jobs.theirs.job.title || 'No title' }}</p>
-          <small>saved {{ new Date(jobs.theirs.updated).toLocaleString() }}</small>
+          <p>{{ jobs.theirs.doc.title || 'No title' }}</p>
+          <small>saved {{ new Date(jobs.theirs.updated ?? '').toLocaleString() }}</small>
         </div>
       </div>
       <div class="both">

@@ -1,32 +1,54 @@
 import { computed, effectScope, inject, provide, reactive, ref, watch, type InjectionKey } from 'vue'
 import { api, ask, type Job, type Record } from '@/api/client'
 import { untilAnswered } from '@/api/retry'
-import { useDocument } from './document'
-import { dropJournal, readJournal, writeJournal, type Journal } from './journal'
+import { useKept } from '@/kept/kept'
+import { savedAs, type At, type Kept } from '@/kept/saver'
+import { merge, type Patch } from './merge'
 import { startsFrom, usePlanner } from './planner'
-import { useSaver } from './saver'
 
-/** Under this name a job's journal is kept before the server has given it one. */
-const UNNAMED = 'new'
 /** Figures are held back when an answer takes longer than people notice. */
 const SOON = 350
 
 /** Says nothing yet but what every job says. */
 const blank = (job: Job) => !job.title && !startsFrom(job)
 
+const read = (r: Record): Kept<Job> => ({
+  id: r.id,
+  revision: r.revision,
+  edit: r.edit,
+  doc: r.job,
+  updated: r.updated,
+})
+async function send(body: Job, { id, revision, edit }: At, keepalive: boolean) {
+  const query = { edit, revision }
+  const reply = id
+    ? await ask(api.PUT('/api/v1/jobs/{id}', { params: { path: { id }, query }, body, keepalive }))
+    : await ask(api.POST('/api/v1/jobs', { params: { query }, body, keepalive }))
+  return savedAs(reply, read)
+}
+
+/** Jobs that are open, or have been left with something not kept yet. */
+const living = new Map<string, OpenJob>()
+
 /**
  * One job as it is open here: its document and history, its plan, how far it is
  * kept, and the journal that holds what the server may not have yet.
  */
 function makeJob(opened: string) {
-  const document = useDocument(edited)
-  const planner = usePlanner(document.job)
-  const saver = useSaver(document.job, (id) => {
-    dropJournal(UNNAMED)
-    living.delete('')
-    living.set(id, self)
-    note()
+  const kept = useKept<Job>({
+    kind: 'job',
+    opened,
+    auto: true,
+    send,
+    unsaid: blank,
+    made: ({ id }) => {
+      const job = living.get('')
+      living.delete('')
+      if (job) living.set(id, job)
+    },
   })
+  const planner = usePlanner(kept.doc)
+  watch(kept.doc, () => void planner.replan(), { flush: 'sync' })
   const missing = ref(false)
   const unreachable = ref(false)
   /** What was typed when this was last closed is back. */
@@ -35,7 +57,6 @@ function makeJob(opened: string) {
   /** A field to go to, for the station that has it. */
   const sought = ref('')
   let slowTimer = 0
-  let noteTimer = 0
   let closed = false
 
   watch(planner.fresh, (fresh) => {
@@ -43,10 +64,8 @@ function makeJob(opened: string) {
     slow.value = false
     if (!fresh) slowTimer = window.setTimeout(() => (slow.value = true), SOON)
   })
-  watch(saver.dirty, (dirty) => {
-    if (dirty) return
-    note()
-    if (closed) living.delete(saver.id.value)
+  watch(kept.dirty, (dirty) => {
+    if (!dirty && closed) living.delete(kept.id.value)
   })
 
   /** Why the figures are not to be relied on: they are of what was typed before. Empty while they are of what is typed. */
@@ -54,35 +73,9 @@ function makeJob(opened: string) {
     if (!planner.plan.value || planner.fresh.value) return ''
     if (Object.keys(planner.errors.value).length) return 'Something typed is to be put right first.'
     if (planner.away.value) return 'The server does not answer; it is tried again every few seconds.'
-    if (document.job.value && !startsFrom(document.job.value)) return 'Nothing is left to start from.'
+    if (kept.doc.value && !startsFrom(kept.doc.value)) return 'Nothing is left to start from.'
     return slow.value ? 'Working it out.' : ''
   })
-
-  /** Nothing was said in it yet, so it is not kept. */
-  const unsaid = computed(() => !saver.id.value && (!document.job.value || blank(document.job.value)))
-
-  function edited() {
-    void planner.replan()
-    if (!unsaid.value) saver.soon()
-    window.clearTimeout(noteTimer)
-    noteTimer = window.setTimeout(note, 200)
-  }
-
-  /** Writes down what the server may not have, and the steps that can be taken back. */
-  function note() {
-    window.clearTimeout(noteTimer)
-    const job = document.job.value
-    if (!job || unsaid.value) return
-    writeJournal(saver.id.value || UNNAMED, {
-      revision: saver.revision.value,
-      unsent: saver.dirty.value,
-      edit: saver.sent.value === job ? saver.edit.value : '',
-      job,
-      past: document.past.value,
-      future: document.future.value,
-      at: Date.now(),
-    })
-  }
 
   function open() {
     const params = { path: { id: opened } }
@@ -92,69 +85,37 @@ function makeJob(opened: string) {
         unreachable.value = reply.away
         missing.value = reply.status === 404
         if (!reply.data) return
-        saver.take(reply.data)
-        document.load(reply.data.job)
-        recall(readJournal(opened), reply.data)
-        void planner.replan()
+        recovered.value = kept.take(read(reply.data))
       },
       () => closed,
     )
-  }
-
-  /** Takes up where this browser left off. */
-  function recall(journal: Journal | undefined, record: Record) {
-    if (!journal) return
-    const there = !journal.unsent || (journal.edit !== '' && journal.edit === record.edit)
-    if (there && journal.revision + (journal.unsent ? 1 : 0) !== record.revision) return
-    document.past.value = journal.past
-    document.future.value = journal.future
-    if (there) return
-    document.load(journal.job)
-    if (journal.revision !== record.revision) return saver.clash(record)
-    recovered.value = true
-    saver.soon()
   }
 
   /** A new job as the maker's own settings have it. */
   async function begin() {
-    const before = readJournal(UNNAMED)
-    if (before) {
-      document.load(before.job)
-      document.past.value = before.past
-      if (before.edit) saver.resume(before.job, before.edit)
-      recovered.value = true
-      edited()
-      return
-    }
+    recovered.value = kept.begin()
+    if (recovered.value) return
     await untilAnswered(
       () => ask(api.GET('/api/v1/settings/job')),
       (reply) => {
         unreachable.value = reply.away
-        if (reply.data) document.load(reply.data)
+        if (reply.data) kept.load(reply.data)
       },
       () => closed,
     )
   }
 
-  function keepTheirs() {
-    const { value: theirs } = saver.theirs
-    if (!theirs || !document.job.value) return
-    document.remember(document.job.value, '')
-    saver.take(theirs)
-    document.load(theirs.job)
-    void planner.replan()
-    note()
-  }
+  const change = (patch: Patch, key = '') => kept.change((job) => merge(job, patch), key)
 
   /** The same job in the other unit; what is typed while the server works on it is switched too. Gives why it did not work. */
   async function switchUnit(unit: 'in' | 'mm'): Promise<string> {
     for (;;) {
-      const job = document.job.value
+      const job = kept.doc.value
       if (!job || job.unit === unit) return ''
       const reply = await ask(api.POST('/api/v1/switch', { params: { query: { unit } }, body: job }))
       if (!reply.data) return reply.says
-      if (document.job.value !== job) continue
-      document.change({ ...reply.data })
+      if (kept.doc.value !== job) continue
+      change({ ...reply.data })
       return ''
     }
   }
@@ -163,9 +124,9 @@ function makeJob(opened: string) {
   function close() {
     closed = true
     planner.rest()
-    note()
-    if (saver.dirty.value && !unsaid.value) void saver.save()
-    else living.delete(saver.id.value)
+    kept.note()
+    if (kept.unsent.value) void kept.save()
+    else living.delete(kept.id.value)
   }
   function reopen() {
     if (!closed) return
@@ -173,29 +134,20 @@ function makeJob(opened: string) {
     planner.wake()
   }
 
-  /** The page goes away: whatever is not kept is sent once more, and written down. */
-  function lastly() {
-    if (saver.dirty.value && !unsaid.value) void saver.save(true)
-    note()
-  }
-
   if (opened) void open()
   else void begin()
 
   const self = reactive({
-    id: saver.id, job: document.job, replaced: document.replaced, past: document.past, future: document.future,
-    change: document.change, undo: document.undo, redo: document.redo,
+    id: kept.id, job: kept.doc, replaced: kept.replaced, past: kept.past, future: kept.future,
+    change, undo: kept.undo, redo: kept.redo,
     plan: planner.plan, errors: planner.errors, away: planner.away, fresh: planner.fresh, replan: planner.replan, settled: planner.settled,
-    save: saver.state, says: saver.says, dirty: saver.dirty, theirs: saver.theirs, saveNow: () => saver.save(), keepMine: saver.keepMine,
-    held, unsaid, missing, unreachable, recovered, sought, keepTheirs, switchUnit, close, reopen, lastly,
+    save: kept.state, says: kept.says, dirty: kept.dirty, theirs: kept.theirs, saveNow: () => kept.save(), keepMine: kept.keepMine,
+    held, unsaid: kept.unsaid, missing, unreachable, recovered, sought, keepTheirs: kept.keepTheirs, switchUnit, close, reopen, lastly: kept.lastly,
   }) // prettier-ignore
   return self
 }
 
 export type OpenJob = ReturnType<typeof makeJob>
-
-/** Jobs that are open, or have been left with something not kept yet. */
-const living = new Map<string, OpenJob>()
 
 /** Opens a kept job, or a new one where there is no name yet. */
 export function openJob(id: string): OpenJob {

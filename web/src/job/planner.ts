@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef, type Ref } from 'vue'
-import { api, ask, type FieldErrors, type Job, type Plan } from '@/api/client'
+import { api, ask, type FieldErrors, type Job, type Plan, type Reply } from '@/api/client'
 import { retrying } from '@/api/retry'
 import { ownName } from '@/api/name'
 import { merge, nest } from './merge'
@@ -57,7 +57,7 @@ export function usePlanner(job: Ref<Job | undefined>) {
       away.value = false
       return
     }
-    const reply = await ask(api.POST('/api/v1/plan', { params: { query: { editor } }, body: asked }))
+    const reply = await planOf(asked)
     if (over) return
     away.value = reply.away
     if (reply.away) return retry.later()
@@ -69,13 +69,23 @@ export function usePlanner(job: Ref<Job | undefined>) {
     } else if (!plan.value) plan.value = await planWithout(asked, reply.errors)
   }
 
+  /** Asks for a plan; what is half typed is no failure, and has no plan. */
+  async function planOf(body: Job): Promise<Reply<Plan, unknown>> {
+    const reply = await ask(api.POST('/api/v1/plan', { params: { query: { editor } }, body }))
+    const wrong = reply.data?.problems ?? []
+    if (!wrong.length) return reply
+    const errors: FieldErrors = {}
+    for (const { field, text } of wrong) errors[field] ??= text
+    return { ...reply, data: undefined, errors }
+  }
+
   /** The plan of the job without the fields that are wrong, so that there is something to put right against. */
   async function planWithout(asked: Job, wrong: FieldErrors) {
     let next = asked
     for (let tries = 0; tries < 4; tries++) {
       next = without(next, Object.keys(wrong))
       if (!startsFrom(next)) return undefined
-      const reply = await ask(api.POST('/api/v1/plan', { params: { query: { editor } }, body: next }))
+      const reply = await planOf(next)
       if (reply.data || reply.away) return reply.data
       wrong = reply.errors
     }

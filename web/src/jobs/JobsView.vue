@@ -5,6 +5,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Summary } from '@/api/client'
 import { worked } from '@/app/notice'
+import { creating, useBusy } from '@/kept/busy'
 import { sharedScale } from '@/drawing/drawing'
 import { toggleTheme } from '@/app/theme'
 import HomeQuestion from '@/settings/HomeQuestion.vue'
@@ -43,12 +44,16 @@ function stopPicking() {
   picked.value = []
 }
 
-async function duplicate(j: Summary) {
+const { busy, once } = useBusy()
+const duplicate = (j: Summary) => once(() => copyOf(j))
+async function copyOf(j: Summary) {
   const from = await ask(api.GET('/api/v1/jobs/{id}', { params: { path: { id: j.id } } }))
   if (!worked('There is no copy.', from) || !from.data) return
   // It is for another day.
   const body = { ...from.data.job, due: undefined, title: `${from.data.job.title || 'Untitled'}, copy` }
-  const made = await ask(api.POST('/api/v1/jobs', { body }))
+  const made = await creating(`copy ${j.id}@${j.revision}`, (edit) =>
+    ask(api.POST('/api/v1/jobs', { params: { query: { edit } }, body })),
+  )
   if (worked('There is no copy.', made) && made.data)
     await router.push({ name: 'job', params: { id: made.data.id } })
 }
@@ -66,9 +71,13 @@ async function restore() {
   removed.value = undefined
   await load()
 }
-async function demo() {
-  if (worked('The jobs are not here.', await ask(api.POST('/api/v1/demo')))) await load()
-}
+const demo = () =>
+  once(async () => {
+    const made = await creating('demo', (edit) =>
+      ask(api.POST('/api/v1/demo', { params: { query: { edit } } })),
+    )
+    if (worked('The jobs are not here.', made)) await load()
+  })
 </script>
 
 <template>
@@ -156,7 +165,7 @@ async function demo() {
             :to="{ name: 'job', params: { id: 'new' } }"
             >New job</v-btn
           >
-          <v-btn variant="outlined" data-testid="add-demo" @click="demo"
+          <v-btn variant="outlined" :disabled="busy" data-testid="add-demo" @click="demo"
             >Look at the Gullhaven Paper Room’s jobs</v-btn
           >
         </div>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Summary } from '@/api/client'
 import { worked } from '@/app/notice'
+import { creating } from '@/kept/busy'
 
 /** The jobs picked to be cut together, and the button that puts them on one table. */
 const props = defineProps<{ picked: Summary[] }>()
@@ -11,6 +12,7 @@ const router = useRouter()
 const busy = ref(false)
 
 async function make() {
+  if (busy.value) return
   busy.value = true
   const replies = await Promise.all(
     props.picked.map((j) => ask(api.GET('/api/v1/jobs/{id}', { params: { path: { id: j.id } } }))),
@@ -21,7 +23,10 @@ async function make() {
   const lost = replies.find((r) => !r.data)
   if (!lost || worked('They are not put together.', lost)) {
     const body = { format: 'yellow-parcel-gang', version: 1, jobs }
-    const reply = await ask(api.POST('/api/v1/gangs', { body }))
+    const what = `gang ${jobs.map((j) => `${j.id}@${j.revision}`).join(' ')}`
+    const reply = await creating(what, (edit) =>
+      ask(api.POST('/api/v1/gangs', { params: { query: { edit } }, body })),
+    )
     if (worked('They are not put together.', reply) && reply.data)
       await router.push({ name: 'gang', params: { id: reply.data.id } })
   }

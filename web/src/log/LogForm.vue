@@ -1,25 +1,22 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import type { LogBody, LogEntry, LogRecord } from '@/api/client'
-import { useKeeping } from './log'
+import type { LogBody, LogRecord } from '@/api/client'
+import { useKeptForm } from '@/kept/form'
+import KeptLines from '@/kept/KeptLines.vue'
+import { entryKept, sendEntry, typed } from './log'
 
 /** An entry written or corrected by hand; what a making noted besides stays in it. */
 const props = defineProps<{ of?: LogRecord; words: LogBody; today: string }>()
-const emit = defineEmits<{ kept: [record: LogRecord]; close: [] }>()
-const { errors, says, keep } = useKeeping()
-const e = ref<LogEntry>({ ...(props.of?.entry ?? { date: props.today }) })
-const card = ref({ ...{ width: '', height: '' }, ...sized(e.value.card) })
-const inside = ref({ ...{ width: '', height: '' }, ...sized(e.value.inside) })
-
-function sized(b: LogEntry['card']) {
-  return typeof b === 'object' ? { width: b.width, height: b.height } : {}
-}
-const whole = (b: { width: string; height: string }) => (b.width || b.height ? b : undefined)
-
-async function save() {
-  const entry = { ...e.value, card: whole(card.value), inside: whole(inside.value) }
-  const kept = await keep(entry, props.of)
-  if (kept) emit('kept', kept)
+const emit = defineEmits<{ kept: []; close: [] }>()
+const { draft: e, errors, says, state, sending, recovered, keep, leave, keepMine, keepTheirs } = useKeptForm({
+  kind: 'log',
+  record: props.of && entryKept(props.of),
+  blank: typed({ date: props.today }),
+  send: sendEntry,
+  done: () => emit('kept'),
+}) // prettier-ignore
+function leaveIt() {
+  leave()
+  emit('close')
 }
 type Text = 'title' | 'thickness' | 'weight' | 'envelope' | 'carrier' | 'class' | 'price' | 'extra' | 'notes'
 const texts: { key: Text; label: string; example: string }[] = [
@@ -36,7 +33,7 @@ const texts: { key: Text; label: string; example: string }[] = [
 </script>
 
 <template>
-  <form class="form" data-testid="log-form" @submit.prevent="save">
+  <form class="form" data-testid="log-form" @submit.prevent="keep">
     <h2>{{ of ? 'Correct an entry' : 'Write an entry' }}</h2>
     <label>Made on <input v-model="e.date" placeholder="2026-01-14" data-testid="log-date" /></label>
     <label v-for="t in texts" :key="t.key"
@@ -47,10 +44,14 @@ const texts: { key: Text; label: string; example: string }[] = [
     <label
       >Card
       <span class="pair"
-        ><input v-model="card.width" aria-label="Card’s width" placeholder="5" data-testid="log-card-width" />
+        ><input
+          v-model="e.card.width"
+          aria-label="Card’s width"
+          placeholder="5"
+          data-testid="log-card-width" />
         ×
         <input
-          v-model="card.height"
+          v-model="e.card.height"
           aria-label="Card’s height"
           placeholder="7"
           data-testid="log-card-height" /></span
@@ -59,13 +60,13 @@ const texts: { key: Text; label: string; example: string }[] = [
       >Room inside
       <span class="pair"
         ><input
-          v-model="inside.width"
+          v-model="e.inside.width"
           aria-label="Inside, width"
           placeholder="5 1/4"
           data-testid="log-inside-width" />
         ×
         <input
-          v-model="inside.height"
+          v-model="e.inside.height"
           aria-label="Inside, height"
           placeholder="7 1/4"
           data-testid="log-inside-height" /></span
@@ -88,10 +89,17 @@ const texts: { key: Text; label: string; example: string }[] = [
     <p v-for="(text, field) in errors" :key="field" class="wrong" role="alert" data-testid="log-wrong">
       {{ field }}: {{ text }}
     </p>
-    <p v-if="says && !Object.keys(errors).length" class="wrong" role="alert">{{ says }}</p>
+    <KeptLines
+      :state="Object.keys(errors).length ? 'waiting' : state"
+      :says="says"
+      :recovered="recovered"
+      :sending="sending"
+      @mine="keepMine"
+      @theirs="keepTheirs"
+    />
     <p class="row">
-      <v-btn type="submit" variant="flat" class="keep" data-testid="log-keep">Keep</v-btn>
-      <v-btn variant="outlined" @click="emit('close')">Leave it</v-btn>
+      <v-btn type="submit" variant="flat" class="keep" :disabled="sending" data-testid="log-keep">Keep</v-btn>
+      <v-btn variant="outlined" data-testid="log-leave" @click="leaveIt">Leave it</v-btn>
     </p>
   </form>
 </template>

@@ -5,6 +5,8 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import { api, ask, type LogBody, type LogRecord } from '@/api/client'
 import { bringLog, logFile, takeFile, textOf } from '@/api/files'
 import { retrying } from '@/api/retry'
+import { unsentOf } from '@/kept/journal'
+import { creating, useBusy } from '@/kept/busy'
 import { worked } from '@/app/notice'
 import LogFilters from './LogFilters.vue'
 import LogForm from './LogForm.vue'
@@ -62,10 +64,12 @@ async function take(as: 'csv' | 'json') {
   const reply = await logFile(as)
   if (worked('There is no file.', reply) && reply.data) takeFile(reply.data, `logbook.${as}`)
 }
-async function bring(event: Event) {
+const { busy, once } = useBusy()
+const bring = (event: Event) => once(() => bringFile(event))
+async function bringFile(event: Event) {
   const file = await textOf(event)
   if (!file) return
-  const reply = await bringLog(file.text)
+  const reply = await creating(`log ${file.text}`, (edit) => bringLog(file.text, edit))
   said.value = reply.data
     ? `${reply.data.brought} entries are in the logbook.`
     : `${Object.keys(reply.errors)[0] ?? ''} ${reply.says}`.trim()
@@ -75,6 +79,16 @@ async function kept() {
   draft.value = undefined
   await load()
 }
+/** What was typed and not kept when the page was left is opened again. */
+watch(log, (now, before) => {
+  if (before || !now || draft.value) return
+  for (const id of unsentOf('log')) {
+    const of = now.entries.find((e) => e.id === id)
+    if (!of && id) continue
+    draft.value = { of }
+    return
+  }
+})
 const today = new Date().toLocaleDateString('sv')
 </script>
 
@@ -94,7 +108,9 @@ const today = new Date().toLocaleDateString('sv')
         @click:clear="search = ''"
       />
       <span class="space"></span>
-      <v-btn variant="outlined" :prepend-icon="mdiUpload" @click="picker?.click()">Bring in</v-btn>
+      <v-btn variant="outlined" :prepend-icon="mdiUpload" :disabled="busy" @click="picker?.click()"
+        >Bring in</v-btn
+      >
       <input
         ref="picker"
         type="file"

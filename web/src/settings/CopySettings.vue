@@ -51,8 +51,9 @@ async function bring(event: Event) {
           change((t) => ({ ...t, no_copies: ($event.target as HTMLInputElement).checked ? undefined : true }))
         "
       />
-      A copy of everything is made every day, and kept for 14 days</label
+      A copy of everything is made every day</label
     >
+    <p v-if="copies">{{ copies.kept }}</p>
     <p v-if="copies" data-testid="copies-says" role="status">{{ copies.says }}</p>
     <div>
       <v-btn

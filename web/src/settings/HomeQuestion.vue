@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useStorage } from '@vueuse/core'
+import { useLocal } from '@/kept/storage'
 import { useCatalog } from '@/api/catalog'
 import { useSettings } from './settings'
 
 /** Where its maker posts from, asked once; it can be passed over, and changed in Settings. */
 const catalog = useCatalog()
 const { tools, liveAt } = useSettings()
-const passed = useStorage('yellow-parcel-home-passed', false)
+const passed = useLocal('yellow-parcel-home-passed', false)
 const asks = computed(() => !!tools.value && !tools.value.home && !passed.value)
 </script>
 

@@ -1,7 +1,7 @@
-import { useStorage } from '@vueuse/core'
+import { useLocal } from '@/kept/storage'
 
-const shortcuts = useStorage('yellow-parcel-shortcuts', true)
-const instruments = useStorage('yellow-parcel-instruments', false)
+const shortcuts = useLocal('yellow-parcel-shortcuts', true)
+const instruments = useLocal('yellow-parcel-instruments', false)
 
 /** What holds for this browser alone. */
 export function usePreferences() {

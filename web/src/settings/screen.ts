@@ -1,11 +1,12 @@
 import { ref } from 'vue'
+import { local } from '@/kept/storage'
 
 const KEY = 'yellow-parcel-screen'
 /** What a screen shows to a millimetre when nobody has measured it: 96 pixels to the inch. */
 const ASSUMED = 96 / 25.4
 
 function kept() {
-  const v = Number(localStorage.getItem(KEY))
+  const v = Number(local.get(KEY))
   return v > 1 && v < 40 ? v : undefined
 }
 
@@ -15,7 +16,7 @@ const measured = ref(kept())
 export function useScreen() {
   function calibrate(pixels: number) {
     measured.value = pixels
-    localStorage.setItem(KEY, String(pixels))
+    local.set(KEY, String(pixels))
   }
   return { measured, assumed: ASSUMED, calibrate }
 }

@@ -1,109 +1,90 @@
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, effectScope } from 'vue'
 import { forgetCatalog } from '@/api/catalog'
-import { api, ask, type FieldErrors, type KeptTools, type Tools } from '@/api/client'
-import { pause, untilAnswered } from '@/api/retry'
+import { api, ask, type KeptTools, type Tools } from '@/api/client'
+import { untilAnswered } from '@/api/retry'
+import { useKept } from '@/kept/kept'
+import { over } from '@/kept/over'
+import { savedAs, type Kept } from '@/kept/saver'
 
-type Change = (tools: Tools) => Tools
+/** There is one of them, for every screen. */
+const NAME = 'own'
 
-/** What is typed is sent once it rests for so long. */
-const AFTER = 400
-
-const kept = shallowRef<Tools>()
-const errors = ref<FieldErrors>({})
-const state = ref('')
-/** Counts changes that came from elsewhere, so that fields take their new text. */
-const replaced = ref(0)
-/** Changes the server has not got yet, in order. They are changes, not documents, so that they can be made over another's. */
-const pending = shallowRef<Change[]>([])
-const tools = computed(() => kept.value && pending.value.reduce((all, change) => change(all), kept.value))
-let revision = 0
-let timer = 0
-let line: Promise<unknown> = Promise.resolve()
-let loading = false
-
-function take({ revision: now, ...rest }: KeptTools) {
-  revision = now
-  kept.value = rest
+function read({ revision, ...doc }: KeptTools): Kept<Tools> {
+  return { id: NAME, revision, doc }
 }
 
-async function load() {
-  if (loading) return
-  loading = true
-  await untilAnswered(
-    () => ask(api.GET('/api/v1/settings')),
-    (reply) => {
-      if (reply.data) take(reply.data)
-      state.value = reply.says
+function makeSettings() {
+  const kept = useKept<Tools>({
+    kind: 'settings',
+    opened: NAME,
+    auto: true,
+    over,
+    async send(body, { revision }, keepalive) {
+      const reply = await ask(
+        api.PUT('/api/v1/settings', { params: { query: { revision } }, body, keepalive }),
+      )
+      if (reply.data) forgetCatalog()
+      return savedAs(reply, read)
     },
-  )
-  loading = false
-}
-
-/** Sends the tools with some changes, over what another may have kept meanwhile. */
-async function send(changes: Change[], keepalive = false) {
-  for (;;) {
-    const body = changes.reduce((all, change) => change(all), kept.value ?? {})
-    const reply = await ask(api.PUT('/api/v1/settings', { params: { query: { revision } }, body, keepalive }))
-    if (reply.data) take(reply.data)
-    if (!reply.error || !('kept' in reply.error)) return reply
-    take(reply.error.kept)
-    replaced.value++
-  }
-}
-
-/** Saves stand in line: the next begins when the one before is answered. */
-function inLine<T>(job: () => Promise<T>): Promise<T> {
-  const mine = line.then(job)
-  line = mine.catch(() => undefined)
-  return mine
-}
-
-async function flush() {
-  while (pending.value.length) {
-    const sent = pending.value
-    state.value = 'Keeping'
-    const reply = await send(sent)
-    errors.value = reply.errors
-    if (reply.data) {
-      pending.value = pending.value.slice(sent.length)
-      forgetCatalog()
-      state.value = 'Kept'
-    } else if (reply.away) {
-      state.value = 'Not kept: the server does not answer. What you typed stays here, and is tried again.'
-      await pause()
-    } else {
-      state.value = 'Not kept: something is to be put right'
-      if (pending.value === sent) return
-    }
-  }
-}
-
-/** Changes the tools as they are typed; kept once the typing rests. */
-function change(next: Change) {
-  pending.value = [...pending.value, next]
-  window.clearTimeout(timer)
-  timer = window.setTimeout(() => void inLine(flush), AFTER)
-}
-
-/** Makes one change now, or not at all: gives what came of it. */
-function keep(next: Change) {
-  return inLine(async () => {
-    const reply = await send([next])
-    if (reply.data) forgetCatalog()
-    return reply
   })
+  let loading = false
+  let touched = false
+
+  const words: { [state: string]: string } = {
+    saved: 'Kept',
+    waiting: 'Keeping',
+    saving: 'Keeping',
+    offline: 'Not kept: the server does not answer. What you typed stays here, and is tried again.',
+    refused: 'Not kept: something is to be put right',
+  }
+  const state = computed(() => {
+    if (!kept.doc.value) return kept.says.value
+    if (kept.state.value === 'unable') return `Not kept: ${kept.says.value}`
+    return touched || kept.dirty.value ? (words[kept.state.value] ?? '') : ''
+  })
+
+  async function load() {
+    if (loading || kept.doc.value) return
+    loading = true
+    await untilAnswered(
+      () => ask(api.GET('/api/v1/settings')),
+      (reply) => {
+        kept.says.value = reply.says
+        if (reply.data) kept.take(read(reply.data))
+      },
+    )
+    loading = false
+  }
+
+  /** Changes the tools as they are typed; kept once the typing rests. */
+  function change(next: (tools: Tools) => Tools) {
+    touched = true
+    kept.change(next, 'settings')
+  }
+  /** Says where its maker posts from: unit and ruler are those of there, until others are chosen. */
+  const liveAt = (home?: string) => change((t) => ({ ...t, home, unit: undefined, ruler: undefined }))
+
+  useEventListener(window, 'pagehide', kept.lastly)
+  useEventListener(window, 'beforeunload', kept.lastly)
+  return {
+    tools: kept.doc,
+    errors: kept.errors,
+    state,
+    replaced: kept.replaced,
+    change,
+    keep: kept.attempt,
+    liveAt,
+    load,
+  }
 }
 
-/** Says where its maker posts from: unit and ruler are those of there, until others are chosen. */
-const liveAt = (home?: string) => change((t) => ({ ...t, home, unit: undefined, ruler: undefined }))
-
-useEventListener(window, 'pagehide', () => {
-  if (pending.value.length) void send(pending.value, true)
-})
+let only: ReturnType<typeof makeSettings> | undefined
 
 /** The maker's own tools, one for every screen that looks at them. */
 export function useSettings() {
-  if (!kept.value) void load()
-  return { tools, errors, state, replaced, change, keep, liveAt }
+  only ??= effectScope(true).run(makeSettings)
+  if (!only) throw new Error('a scope that was just made is at an end')
+  void only.load()
+  return only
 }

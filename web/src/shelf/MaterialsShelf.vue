@@ -8,7 +8,7 @@ import { useOwn } from './own'
 
 /** Materials, with the maker's own figures over the usual ones. */
 const catalog = useCatalog()
-const { tools, errors, said, settle, wrong } = useOwn()
+const { tools, errors, said, busy, settle, wrong } = useOwn()
 const material = ref<Material>()
 
 const own = computed(() => tools.value?.materials ?? [])
@@ -67,7 +67,7 @@ const fields: {
         >Add</v-btn
       >
     </h2>
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="said && !material" role="status">{{ said }}</p>
     <table>
       <thead>
         <tr>
@@ -130,9 +130,12 @@ const fields: {
       <label
         ><input v-model="material.hard" type="checkbox" /> Does not bend: wood, metal, thick acrylic</label
       >
+      <p v-if="said" role="alert" data-testid="own-said">{{ said }}</p>
       <div class="pair">
         <v-btn variant="outlined" @click="material = undefined">Leave it</v-btn>
-        <v-btn variant="flat" class="main" data-testid="keep-material" @click="keepMaterial">Keep it</v-btn>
+        <v-btn variant="flat" class="main" :disabled="busy" data-testid="keep-material" @click="keepMaterial"
+          >Keep it</v-btn
+        >
       </div>
     </v-card>
   </v-dialog>

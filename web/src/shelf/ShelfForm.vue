@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import type { FieldErrors, Item, ShelfEntry } from '@/api/client'
+import { computed } from 'vue'
+import type { ShelfEntry } from '@/api/client'
 import { useCatalog } from '@/api/catalog'
-import { useShelf } from './shelf'
+import { useKeptForm } from '@/kept/form'
+import KeptLines from '@/kept/KeptLines.vue'
+import { itemKept, kindOf, sendItem, typed, useShelf } from './shelf'
 
 /** Something new for the shelf, or a change to what is there. */
 const props = defineProps<{ entry?: ShelfEntry; kind: 'sheet' | 'envelope' }>()
 const emit = defineEmits<{ done: [] }>()
-const { put } = useShelf()
+const { load } = useShelf()
 const catalog = useCatalog()
-const errors = ref<FieldErrors>({})
 
 const known = computed(() => (props.kind === 'envelope' ? catalog.value?.formats : catalog.value?.sheets))
 const sizes = computed(() => {
@@ -19,20 +20,19 @@ const sizes = computed(() => {
   ]
 })
 
-const size = props.entry?.item.size
-const draft = ref({
-  kind: props.kind,
-  count: 10,
-  ...props.entry?.item,
-  size: typeof size === 'string' ? size : size ? '' : (known.value?.[0]?.id ?? ''),
-  width: typeof size === 'object' ? size.width : '',
-  height: typeof size === 'object' ? size.height : '',
-})
-async function keep() {
-  const { size: id, width, height, ...rest } = draft.value
-  const item: Item = { ...rest, count: Number(rest.count), size: id || { width, height } }
-  errors.value = await put(item, props.entry?.id, props.entry?.revision)
-  if (!Object.keys(errors.value).length) emit('done')
+const { draft, errors, says, state, sending, recovered, keep, leave, keepMine, keepTheirs } = useKeptForm({
+  kind: kindOf(props.kind),
+  record: props.entry && itemKept(props.entry),
+  blank: typed({ kind: props.kind, count: 10, size: known.value?.[0]?.id ?? '' }),
+  send: sendItem,
+  done() {
+    void load()
+    emit('done')
+  },
+}) // prettier-ignore
+function leaveIt() {
+  leave()
+  emit('done')
 }
 const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].filter(Boolean) })
 </script>
@@ -84,9 +84,19 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
       />
       <v-text-field v-model="draft.price" label="Price of one" placeholder="0.35" v-bind="field('price')" />
     </div>
+    <KeptLines
+      :state="Object.keys(errors).length ? 'waiting' : state"
+      :says="says"
+      :recovered="recovered"
+      :sending="sending"
+      @mine="keepMine"
+      @theirs="keepTheirs"
+    />
     <div class="ends">
-      <v-btn @click="emit('done')">Leave it</v-btn>
-      <v-btn type="submit" variant="flat" class="keep" data-testid="shelf-keep">Keep</v-btn>
+      <v-btn data-testid="shelf-leave" @click="leaveIt">Leave it</v-btn>
+      <v-btn type="submit" variant="flat" class="keep" :disabled="sending" data-testid="shelf-keep"
+        >Keep</v-btn
+      >
     </div>
   </form>
 </template>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiDownload, mdiPencil, mdiPlus, mdiTrashCanOutline, mdiUpload } from '@mdi/js'
 import { useTitle } from '@vueuse/core'
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import type { ShelfEntry } from '@/api/client'
 import { worked } from '@/app/notice'
 import MaterialsShelf from './MaterialsShelf.vue'
 import ShelfForm from './ShelfForm.vue'
 import { shelfFile, takeFile, textOf } from '@/api/files'
 import StampsShelf from './StampsShelf.vue'
-import { useShelf } from './shelf'
+import { useBusy } from '@/kept/busy'
+import { unsentOf } from '@/kept/journal'
+import { kindOf, useShelf } from './shelf'
 
 const { shelf, unreachable, load, undo, bring, setRemoved } = useShelf()
 useTitle('Shelf · Yellow Parcel')
@@ -23,6 +25,21 @@ const kinds = [
   { id: 'sheet' as const, title: 'Sheets' },
   { id: 'envelope' as const, title: 'Envelopes' },
 ]
+/** What was typed and not kept when the page was left is opened again. */
+watch(
+  shelf,
+  (now, before) => {
+    if (before || !now || draft.value) return
+    for (const { id: kind } of kinds) {
+      const [last] = unsentOf(kindOf(kind))
+      const entry = now.items.find((e) => e.id === last)
+      if (last === undefined || (last && !entry)) continue
+      draft.value = { kind, entry }
+      return
+    }
+  },
+  { immediate: true },
+)
 const of = (kind: string) => shelf.value?.items.filter((e) => e.item.kind === kind) ?? []
 async function remove(e: ShelfEntry) {
   if (worked(`${e.name} stays on the list.`, await setRemoved(e.id, true))) removed.value = e
@@ -36,10 +53,12 @@ async function exportCsv() {
   const reply = await shelfFile()
   if (worked('There is no file.', reply) && reply.data) takeFile(reply.data, 'shelf.csv')
 }
-async function importCsv(event: Event) {
-  const file = await textOf(event)
-  if (file) said.value = (await bring(file.text)) || `${file.name} is on the shelf.`
-}
+const { busy, once } = useBusy()
+const importCsv = (event: Event) =>
+  once(async () => {
+    const file = await textOf(event)
+    if (file) said.value = (await bring(file.text)) || `${file.name} is on the shelf.`
+  })
 async function giveBack(id: string) {
   said.value = (await undo(id)) || 'Given back.'
 }
@@ -53,7 +72,12 @@ const when = (made: string) =>
       <v-btn :icon="mdiArrowLeft" size="small" aria-label="All jobs" :to="{ name: 'jobs' }" />
       <h1>Shelf</h1>
       <span class="space"></span>
-      <v-btn variant="outlined" :prepend-icon="mdiUpload" data-testid="import" @click="picker?.click()"
+      <v-btn
+        variant="outlined"
+        :prepend-icon="mdiUpload"
+        :disabled="busy"
+        data-testid="import"
+        @click="picker?.click()"
         >Bring in CSV</v-btn
       >
       <input

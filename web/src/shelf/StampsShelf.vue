@@ -8,7 +8,7 @@ import { useOwn } from './own'
 /** The postage stamps on hand. */
 type StampRow = NonNullable<Tools['stamps']>[number]
 
-const { tools, errors, said, settle, wrong } = useOwn()
+const { tools, errors, said, busy, settle, wrong } = useOwn()
 const stamps = computed(() => tools.value?.stamps ?? [])
 /** The stamp being typed, over the one it was. */
 const stamp = ref<{ was?: StampRow; row: StampRow }>()
@@ -40,7 +40,7 @@ const dropStamp = (s: StampRow) => settle((t) => ({ ...t, stamps: put(t.stamps ?
         >Add</v-btn
       >
     </h2>
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="said && !stamp" role="status">{{ said }}</p>
     <p v-if="!stamps.length" class="empty">
       Nothing here yet. Add the stamps you have, and every job says which to stick on.
     </p>
@@ -106,9 +106,12 @@ const dropStamp = (s: StampRow) => settle((t) => ({ ...t, stamps: put(t.stamps ?
         :error-messages="wrong('count') ? [wrong('count')!] : []"
         data-testid="stamp.count"
       />
+      <p v-if="said" role="alert" data-testid="own-said">{{ said }}</p>
       <div class="pair">
         <v-btn variant="outlined" @click="stamp = undefined">Leave it</v-btn>
-        <v-btn variant="flat" class="main" data-testid="keep-stamp" @click="keepStamp">Keep it</v-btn>
+        <v-btn variant="flat" class="main" :disabled="busy" data-testid="keep-stamp" @click="keepStamp"
+          >Keep it</v-btn
+        >
       </div>
     </v-card>
   </v-dialog>

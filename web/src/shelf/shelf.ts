@@ -1,7 +1,51 @@
 import { ref } from 'vue'
-import { api, ask, type FieldErrors, type Item, type Reply, type ShelfBody, type Stock } from '@/api/client'
+import { api, ask, type Item, type Reply, type ShelfBody, type ShelfEntry, type Stock } from '@/api/client'
 import { bringShelf } from '@/api/files'
 import { untilAnswered } from '@/api/retry'
+import { creating } from '@/kept/busy'
+import { savedAs, type At, type Kept } from '@/kept/saver'
+
+/** A thing on the shelf as its form has it: a size that is measured is typed side by side. */
+export type Typed = Omit<Item, 'size' | 'count'> & {
+  size: string
+  width: string
+  height: string
+  count: number | string
+}
+
+export function typed({ size, ...rest }: Item): Typed {
+  const measured = typeof size === 'object' ? size : undefined
+  return {
+    ...rest,
+    size: typeof size === 'string' ? size : '',
+    width: measured?.width ?? '',
+    height: measured?.height ?? '',
+  }
+}
+const item = ({ size, width, height, count, ...rest }: Typed): Item => ({
+  ...rest,
+  count: Number(count),
+  size: size || { width, height },
+})
+export const itemKept = (e: ShelfEntry): Kept<Typed> => ({
+  id: e.id,
+  revision: e.revision,
+  doc: typed(e.item),
+})
+
+/** What is typed of sheets and of envelopes is kept apart. */
+export const kindOf = (kind: 'sheet' | 'envelope') => `shelf-${kind}`
+
+/** Keeps a thing on the shelf, a new one where it has no name yet. */
+export async function sendItem(doc: Typed, { id, revision, edit }: At, keepalive: boolean) {
+  const body = item(doc)
+  const reply = id
+    ? await ask(
+        api.PUT('/api/v1/shelf/{id}', { params: { path: { id }, query: { revision } }, body, keepalive }),
+      )
+    : await ask(api.POST('/api/v1/shelf', { params: { query: { edit } }, body, keepalive }))
+  return savedAs(reply, itemKept)
+}
 
 const shelf = ref<ShelfBody>()
 const unreachable = ref(false)
@@ -31,22 +75,14 @@ export function useShelf() {
   }
 
   const take = (of: { job: string } | { gang: string }, state: 'reserved' | 'used', offcuts: boolean) =>
-    settle(ask(api.POST('/api/v1/shelf/uses', { body: { ...of, state, offcuts } })))
+    settle(
+      creating(`use ${JSON.stringify([of, state, offcuts])}`, (edit) =>
+        ask(api.POST('/api/v1/shelf/uses', { params: { query: { edit } }, body: { ...of, state, offcuts } })),
+      ),
+    )
   const undo = (id: string) =>
     settle(ask(api.POST('/api/v1/shelf/uses/{id}/undo', { params: { path: { id } } })))
-  const bring = (csv: string) => settle(bringShelf(csv))
-
-  /** Keeps an item; gives what is wrong with it, field by field. */
-  async function put(item: Item, id?: string, revision?: number): Promise<FieldErrors> {
-    const params = { path: { id: id ?? '' }, query: { revision: revision ?? 0 } }
-    const reply = id
-      ? await ask(api.PUT('/api/v1/shelf/{id}', { params, body: item }))
-      : await ask(api.POST('/api/v1/shelf', { body: item }))
-    if (reply.away) return { count: `${reply.says} Nothing was changed.` }
-    void load()
-    if (!reply.says) return {}
-    return Object.keys(reply.errors).length ? reply.errors : { count: reply.says }
-  }
+  const bring = (csv: string) => settle(creating(`shelf ${csv}`, (edit) => bringShelf(csv, edit)))
 
   /** Takes an item off the list, or puts it back. */
   async function setRemoved(id: string, removed: boolean) {
@@ -73,5 +109,5 @@ export function useShelf() {
     }))
   }
 
-  return { shelf, unreachable, load, freeSheets, take, undo, bring, put, setRemoved }
+  return { shelf, unreachable, load, freeSheets, take, undo, bring, setRemoved }
 }

@@ -32,15 +32,15 @@ function forget() {
   asked++
   marks = 0
 }
-watch(() => form.replaced, forget, { flush: 'sync' })
-watch([text, () => form.unit], () => void read(), { immediate: true })
-
 const ofServer = (typed: string, by: number) =>
   ask(
     api.GET('/api/v1/length', {
       params: { query: { text: typed, unit: form.unit, ruler: form.ruler, marks: by } },
     }),
   )
+
+watch(() => form.replaced, forget, { flush: 'sync' })
+watch([text, () => form.unit], () => void read(), { immediate: true })
 
 async function read() {
   const mine = ++asked

@@ -2,8 +2,8 @@
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type MakingSummary } from '@/api/client'
-import { ownName } from '@/api/name'
 import { worked } from '@/app/notice'
+import { creating } from '@/kept/busy'
 
 /** To the bench: on with what is under way, or a new making of what is kept. */
 const props = defineProps<{
@@ -22,10 +22,12 @@ onMounted(async () => {
 })
 
 async function begin() {
+  if (beginning.value) return
   beginning.value = true
   await props.ready()
-  const edit = ownName()
-  const reply = await ask(api.POST('/api/v1/makings', { params: { query: { edit } }, body: props.of }))
+  const reply = await creating(`making ${id.value}`, (edit) =>
+    ask(api.POST('/api/v1/makings', { params: { query: { edit } }, body: props.of })),
+  )
   beginning.value = false
   if (worked('It is not begun.', reply) && reply.data)
     await router.push({ name: 'bench', params: { id: reply.data.id } })

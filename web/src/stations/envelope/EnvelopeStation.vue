@@ -56,6 +56,9 @@ const views = computed(() => {
 watch(views, (all) => {
   if (!all.some((v) => v.id === view.value)) view.value = 'flat'
 })
+const drawing = computed(() =>
+  view.value === 'sheet' ? plan.value.drawings.nest : plan.value.drawings.blanks[0],
+)
 /** What is shown at life size: the blank laid flat, its sheet, or the envelope closed. */
 const lifeSized = computed(() =>
   view.value === 'fold' ? folding.value?.frames.at(-1)?.drawing : drawing.value,
@@ -64,9 +67,6 @@ const how = computed(() =>
   view.value === 'fold'
     ? 'Lay the card on the dotted outline: the envelope shows all round it.'
     : 'Lay the card on the front panel: the creases show all round it. Lay a made blank on its outline to check it.',
-)
-const drawing = computed(() =>
-  view.value === 'sheet' ? plan.value.drawings.nest : plan.value.drawings.blanks[0],
 )
 const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
 </script>
