@@ -60,7 +60,7 @@ unit: ## the tests that need no browser
 
 browser: $(BIN) tools ## the tests that drive the screens
 	@echo "== browser tests"
-	go test -count=1 -timeout 12m ./e2e
+	go test -count=1 -timeout 14m ./e2e
 
 client: web/node_modules/.package-lock.json ## the API's description and the typed client from it
 	go run ./cmd/yellow-parcel openapi > api/openapi.json.new && mv api/openapi.json.new api/openapi.json

@@ -107,8 +107,7 @@ func (s *service) worked(ctx context.Context, v *sight, one job.Job, out *store.
 	defer cancel()
 	look, words, err := s.look(soon, v, one)
 	if err != nil && ctx.Err() == nil && soon.Err() != nil {
-		look, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil
-		defer s.remade()
+		look, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil // a list finds it stale, and has it worked out
 	} else {
 		out.ShownBy = v.by
 	}

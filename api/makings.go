@@ -143,7 +143,7 @@ func (s *service) begin(ctx context.Context, in *struct {
 	if before, err := s.store.Made(ctx, store.MadeMaking, in.Edit); err != nil {
 		return nil, err
 	} else if before != "" {
-		return s.madeBody(ctx, before, s.store.MakingEver)
+		return s.begun(ctx, before, s.store.MakingEver)
 	}
 	source, of, err := s.sourceOf(ctx, in.Body)
 	if err != nil {
@@ -170,11 +170,17 @@ func (s *service) begin(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
+	return s.begun(ctx, m.ID, s.store.Making)
+}
+
+// begun notes that a making was begun, unless that is noted or it was put aside, and
+// answers with how it stands.
+func (s *service) begun(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
 	started := making.Event{Client: "server", Seq: 1, At: s.now().UTC().Format(time.RFC3339), Kind: making.Started}
-	if err := s.append(ctx, m.ID, []making.Event{started}); err != nil {
+	if err := s.append(ctx, id, []making.Event{started}); err != nil && !errors.Is(err, store.ErrNotFound) {
 		return nil, err
 	}
-	return s.madeBody(ctx, m.ID, s.store.Making)
+	return s.madeBody(ctx, id, get)
 }
 
 func planRow(number int, p making.Plan, drawings draw.BenchSet) (store.MakingPlan, error) {

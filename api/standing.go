@@ -20,7 +20,7 @@ type StandingBody struct {
 type StandingLine struct {
 	Code string   `json:"code" enum:"taken,damaged,copy-failed,copy-old"`
 	Text string   `json:"text"`
-	How  []string `json:"how,omitempty" doc:"commands, each with what it does as a comment"`
+	How  []string `json:"how,omitempty" doc:"commands that help, the best first"`
 }
 
 type standingOutput struct{ Body StandingBody }

@@ -92,7 +92,7 @@ func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	if err := os.Remove(filepath.Join(dir, store.FileName+"-wal")); err != nil {
 		t.Fatal(err)
 	}
-	if got := standingOf(t, s); len(got) != 1 || !strings.HasPrefix(got[0], "taken | "+filepath.Join(dir, store.FileName)+" lost what belongs to it while it was open: ") {
+	if got := standingOf(t, s); len(got) != 1 || !strings.HasPrefix(got[0], "taken | "+filepath.Join(dir, store.FileName)+" lost what belongs to it while it was open (") {
 		t.Errorf("%s", got)
 	}
 }

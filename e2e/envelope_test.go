@@ -129,6 +129,7 @@ func TestDeepCardWithOverhangGetsABox(t *testing.T) {
 // What the board reads, and the groove its scores go in, follow the maker's own tools.
 func TestTheBoardReadsWithTheMakersJig(t *testing.T) {
 	s := open(t)
+	s.mayFail("/settings/jig")
 	demo(t, s)
 	s.click("to-settings")
 	s.click("jig-guide")
@@ -163,6 +164,7 @@ func TestTheBoardReadsWithTheMakersJig(t *testing.T) {
 // An odd shape is read from a file; a hostile one is refused and nothing changes.
 func TestAnOddOutlineIsMeasured(t *testing.T) {
 	s := newCard(t, "Kite card", "5", "7", "1/16")
+	s.mayFail("/outline")
 	dir := t.TempDir()
 	s.page.MustElement(id("outline-file")).MustSetFiles(write(t, dir, "kite.svg",
 		`<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200"><g transform="rotate(20 100 100)"><path d="M100 36.5 L150.8 100 L100 163.5 L49.2 100Z"/></g></svg>`))

@@ -167,8 +167,10 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 // takeOver has a data file take over what it had yet to, as one that a server that
 // was killed left; the error is why it still has to.
 func takeOver(ctx context.Context, file string) error {
-	if _, err := os.Stat(file + "-wal"); errors.Is(err, fs.ErrNotExist) {
-		return nil
+	for _, name := range []string{file, file + "-wal"} {
+		if _, err := os.Stat(name); errors.Is(err, fs.ErrNotExist) {
+			return nil
+		}
 	}
 	db, err := connect(file, url.Values{"_pragma": {"busy_timeout(5000)", "synchronous(FULL)"}})
 	if err != nil {

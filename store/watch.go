@@ -76,7 +76,7 @@ func (w *watch) same() bool {
 	return true
 }
 
-const keepOff = "keep what tidies up or carries files about off this folder, then stop the application and start it again; until then nothing more is kept"
+const keepOff = "keep what tidies up or syncs off this folder, then stop the application and start it again; until then nothing more is kept"
 
 // rescue puts what was kept into the data file from what is still open of it; into
 // another file where the data file itself was replaced.
@@ -116,7 +116,7 @@ func (w *watch) foldIn() {
 			err = errors.Join(err, os.Rename(w.file+end, aside))
 		}
 	}
-	what := "lost what belongs to it while it was open: the file with -wal or -shm at its end was taken away or replaced"
+	what := "lost what belongs to it while it was open (the file with -wal or -shm at its end was taken away or replaced)"
 	if err != nil {
 		w.gone = &Fault{w.file, what + ", and what it held could not be taken over yet (" + err.Error() + ")", keepOff, err}
 		return

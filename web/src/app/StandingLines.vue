@@ -1,15 +1,24 @@
 <script setup lang="ts">
 import { mdiAlert } from '@mdi/js'
+import { useResizeObserver } from '@vueuse/core'
+import { useTemplateRef, watch } from 'vue'
 import { useStanding } from './standing'
 import { useKeptHere } from '@/kept/unsent'
 
 /** What every screen says of how what is kept stands; nothing where all is well. */
 const lines = useStanding()
 const here = useKeptHere()
+
+/** Views as high as the window leave room for it. */
+const box = useTemplateRef('box')
+useResizeObserver(box, () =>
+  document.documentElement.style.setProperty('--standing', `${box.value?.offsetHeight ?? 0}px`),
+)
+watch(box, (there) => !there && document.documentElement.style.removeProperty('--standing'))
 </script>
 
 <template>
-  <aside v-if="lines.length || here" class="standing" role="alert" data-testid="standing">
+  <aside v-if="lines.length || here" ref="box" class="standing" role="alert" data-testid="standing">
     <p v-for="line in lines" :key="line.code">
       <v-icon :icon="mdiAlert" size="20" aria-hidden="true" />
       <span>
@@ -25,12 +34,9 @@ const here = useKeptHere()
 
 <style scoped>
 .standing {
-  position: sticky;
-  top: 0;
-  z-index: 30;
   padding: 8px 28px;
-  color: var(--on-parcel);
-  background: var(--parcel);
+  color: var(--sheet);
+  background: var(--stop);
   font-weight: 600;
 }
 p {

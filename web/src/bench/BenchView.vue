@@ -177,8 +177,8 @@ watch(panel, (now) => {
 .bench {
   display: flex;
   flex-direction: column;
-  height: 100vh;
-  height: 100dvh;
+  height: calc(100vh - var(--standing, 0px));
+  height: calc(100dvh - var(--standing, 0px));
   background: var(--ground);
   overflow: hidden;
 }

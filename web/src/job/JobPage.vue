@@ -161,8 +161,8 @@ useEventListener(window, 'keydown', (e) => {
 .job {
   display: flex;
   flex-direction: column;
-  height: 100vh;
-  height: 100dvh;
+  height: calc(100vh - var(--standing, 0px));
+  height: calc(100dvh - var(--standing, 0px));
 }
 .here {
   flex: 1;

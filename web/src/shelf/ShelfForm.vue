@@ -51,11 +51,18 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
         data-testid="shelf-count"
       />
       <template v-if="!draft.size">
-        <v-text-field v-model="draft.width" label="Width" placeholder="9 in" v-bind="field('size.width')" />
+        <v-text-field
+          v-model="draft.width"
+          label="Width"
+          placeholder="9 in"
+          persistent-placeholder
+          v-bind="field('size.width')"
+        />
         <v-text-field
           v-model="draft.height"
           label="Height"
           placeholder="12 in"
+          persistent-placeholder
           v-bind="field('size.height')"
         />
       </template>
@@ -63,18 +70,32 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
         v-model="draft.paper"
         label="Paper"
         placeholder="Dune cover"
+        persistent-placeholder
         v-bind="field('paper')"
         data-testid="shelf-paper"
       />
-      <v-text-field v-model="draft.colour" label="Colour" placeholder="#efe3c8" v-bind="field('colour')" />
+      <v-text-field
+        v-model="draft.colour"
+        label="Colour"
+        placeholder="#efe3c8"
+        persistent-placeholder
+        v-bind="field('colour')"
+      />
       <v-text-field
         v-model="draft.weight"
         label="Weight"
         placeholder="80 lb cover"
+        persistent-placeholder
         v-bind="field('weight')"
         data-testid="shelf-weight"
       />
-      <v-text-field v-model="draft.caliper" label="Caliper" placeholder="0.3 mm" v-bind="field('caliper')" />
+      <v-text-field
+        v-model="draft.caliper"
+        label="Caliper"
+        placeholder="0.3 mm"
+        persistent-placeholder
+        v-bind="field('caliper')"
+      />
       <v-select
         v-model="draft.grain"
         label="Grain"
@@ -82,7 +103,13 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
         clearable
         v-bind="field('grain')"
       />
-      <v-text-field v-model="draft.price" label="Price of one" placeholder="0.35" v-bind="field('price')" />
+      <v-text-field
+        v-model="draft.price"
+        label="Price of one"
+        placeholder="0.35"
+        persistent-placeholder
+        v-bind="field('price')"
+      />
     </div>
     <KeptLines
       :state="Object.keys(errors).length ? 'waiting' : state"
