@@ -50,7 +50,7 @@ func (s *Server) Close() { s.behind.close() }
 // New makes a server of a data file, with the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r := chi.NewRouter()
-	r.Use(logged, recovered, known, headers, door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
+	r.Use(logged, recovered, known, headers, looked(kept), door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
 	s, behind := newService(kept, set), newBackground()
@@ -87,6 +87,19 @@ func headers(next http.Handler) http.Handler {
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		next.ServeHTTP(w, r)
 	})
+}
+
+// looked has it noticed before each answer of the API that what belongs to the data
+// file was taken away, whatever is asked: what was kept is put in safety then.
+func looked(kept *store.Store) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			if strings.HasPrefix(r.URL.Path, "/api/") {
+				_ = kept.Same() // changes are refused where they are made, and every screen says why
+			}
+			next.ServeHTTP(w, r)
+		})
+	}
 }
 
 // page serves the built front end; an address that is no file is one of its own screens.

@@ -103,8 +103,8 @@ func (s *service) oldCopy(ctx context.Context) (string, error) {
 
 // How often it is seen to what may happen to the data file, and whether a copy is due.
 const (
-	glanced = 2 * time.Second
-	looked  = 30 * time.Minute
+	glanceEvery = 2 * time.Second
+	copyEvery   = 30 * time.Minute
 )
 
 // LookAfter looks after the data file until the server is closed: that it is whole,
@@ -117,14 +117,14 @@ func (s *Server) LookAfter() {
 		for {
 			said.note(ctx, s.s.dailyCopy(ctx))
 			s.s.copied.Store(true)
-			if !wait(ctx, looked) {
+			if !wait(ctx, copyEvery) {
 				return
 			}
 		}
 	})
 	s.behind.run(func(ctx context.Context) {
 		said := noted("the data file is not the one that was opened")
-		for wait(ctx, glanced) {
+		for wait(ctx, glanceEvery) {
 			said.note(ctx, s.s.store.Same())
 		}
 	})

@@ -159,3 +159,30 @@ func TestADamagedFileIsSaidAtTheStart(t *testing.T) {
 		t.Errorf("%+v %v", out, err)
 	}
 }
+
+// Whatever is asked of the API, what was taken away is noticed before the answer: what
+// was kept is in the data file then.
+func TestAnyQuestionNoticesWhatWasTakenAway(t *testing.T) {
+	server, kept := serve(t, Settings{})
+	var made Record
+	call(t, "POST", server.URL+"/api/v1/jobs", lantern, &made)
+	for _, end := range []string{"-wal", "-shm"} {
+		if err := os.Remove(kept.File() + end); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if status, _, text := call(t, "GET", server.URL+"/api/v1/jobs", "", nil); status != 200 || !strings.Contains(text, made.ID) {
+		t.Errorf("%d %s", status, text)
+	}
+	text, err := os.ReadFile(kept.File())
+	if err != nil || !strings.Contains(string(text), made.ID) {
+		t.Errorf("the job is not in the data file: %v", err)
+	}
+	status, _, says := call(t, "PUT", server.URL+"/api/v1/jobs/"+made.ID+"?revision=1", lantern, nil)
+	if status != 503 || !strings.Contains(says, "lost what belongs to it while it was open") {
+		t.Errorf("%d %s", status, says)
+	}
+	if status, _, says := call(t, "GET", server.URL+"/readyz", "", nil); status != 503 || !strings.Contains(says, "lost what belongs") {
+		t.Errorf("%d %s", status, says)
+	}
+}

@@ -106,3 +106,33 @@ func TestTheCalendarIsPrintedOfWhatIsOutOfDate(t *testing.T) {
 		t.Errorf("%d %s %s", code, out, problems)
 	}
 }
+
+// What can be read of a damaged data file goes into a new one; what cannot is listed,
+// and the new one is put in its place.
+func TestMendListsWhatCannotBeRead(t *testing.T) {
+	data := filled(t, "kelp", 40)
+	file, mended := filepath.Join(data, store.FileName), filepath.Join(data, "mended.db")
+	text, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	// The last page with a title on it, blank.
+	at := strings.LastIndex(string(text), "kelp39") / 4096
+	clear(text[at*4096 : (at+1)*4096])
+	if err := os.WriteFile(file, text, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	code, out, problems := command(t, "", "mend", "--data", data, mended)
+	if code != 0 || problems != "" || !strings.Contains(out, "jobs: ") || !strings.Contains(out, " lost\n") || !strings.Contains(out, `["kelp39"] is lost`) || !strings.HasSuffix(out, "What could be read is in "+mended+"; yellow-parcel restore puts it in the data file's place.\n") {
+		t.Fatalf("%d %s %s", code, out, problems)
+	}
+	if code, _, problems := command(t, "", "restore", "--data", data, mended); code != 0 {
+		t.Fatalf("%d %s", code, problems)
+	}
+	if got := titles(t, data); got == "40 kelp" || !strings.HasSuffix(got, " kelp") {
+		t.Errorf("%s", got)
+	}
+	if code, _, problems := command(t, "", "mend", "--data", data, mended); code != 1 || !strings.Contains(problems, "is there already") {
+		t.Errorf("over a file: %d %s", code, problems)
+	}
+}

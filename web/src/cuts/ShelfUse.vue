@@ -25,11 +25,12 @@ async function takeAs(state: 'reserved' | 'used') {
   const made = shelf.value?.uses[0]
   last.value = wrong.value || !made ? undefined : { id: made.id, state }
 }
-async function giveBack() {
-  if (!last.value) return
-  wrong.value = await undo(last.value.id)
-  last.value = undefined
-}
+const giveBack = () =>
+  once(async () => {
+    if (!last.value) return
+    wrong.value = await undo(last.value.id)
+    last.value = undefined
+  })
 </script>
 
 <template>

@@ -59,9 +59,10 @@ const importCsv = (event: Event) =>
     const file = await textOf(event)
     if (file) said.value = (await bring(file.text)) || `${file.name} is on the shelf.`
   })
-async function giveBack(id: string) {
-  said.value = (await undo(id)) || 'Given back.'
-}
+const giveBack = (id: string) =>
+  once(async () => {
+    said.value = (await undo(id)) || 'Given back.'
+  })
 const when = (made: string) =>
   new Date(made).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 </script>
