@@ -82,6 +82,7 @@ FUZZ := -fuzztime 60s -fuzzminimizetime 1x
 
 fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzParse $(FUZZ) ./core/measure
+	go test -run '^$$' -fuzz FuzzWritten $(FUZZ) ./core/measure
 	go test -run '^$$' -fuzz FuzzQuantities $(FUZZ) ./core/measure
 	go test -run '^$$' -fuzz 'FuzzRead$$' $(FUZZ) ./core/plan
 	go test -run '^$$' -fuzz FuzzReadSVG $(FUZZ) ./draw

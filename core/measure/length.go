@@ -41,9 +41,28 @@ func (u Unit) Other() Unit {
 	return Inches
 }
 
-// FromMM is the Length nearest to mm millimetres. Irrational results are
-// turned into a Length once, here, before they meet a ruler.
-func FromMM(mm float64) Length { return Length(math.Round(mm * float64(Millimetre))) }
+// Most is as long as a length is taken to be, either way: 1,000 km. What is longer
+// comes of a fault or of bad input, and must not take the sums with it.
+const Most = 1_000_000_000 * Millimetre
+
+// FromMM is the Length nearest to mm millimetres, Most at most either way; of no
+// number it is zero. Irrational results are turned into a Length once, here, before
+// they meet a ruler.
+func FromMM(mm float64) Length {
+	switch v := math.Round(mm * float64(Millimetre)); {
+	case math.IsNaN(v):
+		return 0
+	case v >= float64(Most):
+		return Most
+	case v <= float64(-Most):
+		return -Most
+	default:
+		return Length(v)
+	}
+}
+
+// bounded is a length as it is written, Most at most either way.
+func (l Length) bounded() Length { return min(max(l, -Most), Most) }
 
 // MM is the length in millimetres.
 func (l Length) MM() float64 { return float64(l) / float64(Millimetre) }
@@ -81,6 +100,7 @@ func (l Length) Bare(u Unit) string {
 
 // Shown is the length as Text writes it, in its unit: what a sum on paper comes to.
 func (l Length) Shown(u Unit) float64 {
+	l = l.bounded()
 	if u == Millimetres {
 		return float64(inParts(int64(l), int64(Millimetre), 100)) / 100
 	}
@@ -100,6 +120,7 @@ func inParts(units, size, parts int64) int64 {
 }
 
 func (l Length) appendBare(out []byte, u Unit) []byte {
+	l = l.bounded()
 	if l < 0 {
 		out, l = append(out, '-'), -l
 	}

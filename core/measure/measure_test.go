@@ -1,6 +1,7 @@
 package measure
 
 import (
+	"math"
 	"math/rand"
 	"testing"
 )
@@ -108,6 +109,49 @@ func TestMassIsExact(t *testing.T) {
 	if got := (100 * Gram).Text(Inches); got != "3.53 oz" {
 		t.Errorf("100 g reads %q", got)
 	}
+}
+
+// A length past the end is as long as lengths get, however it came about; none takes the program with it.
+func TestLengthsHaveAnEnd(t *testing.T) {
+	for _, c := range []struct {
+		mm   float64
+		want Length
+	}{
+		{math.Inf(1), Most}, {math.Inf(-1), -Most}, {math.NaN(), 0}, {1e300, Most}, {-1e300, -Most}, {1e9, Most}, {-1e9, -Most}, {999_999_999, Most - Millimetre}, {3.175, 25400},
+	} {
+		if got := FromMM(c.mm); got != c.want {
+			t.Errorf("%v mm is %d, want %d", c.mm, got, c.want)
+		}
+	}
+	for _, l := range []Length{math.MinInt64, math.MinInt64 + 1, -Most - 1, math.MaxInt64, Most + 1} {
+		want := Most
+		if l < 0 {
+			want = -Most
+		}
+		for _, u := range []Unit{Inches, Millimetres} {
+			a, b := l.Texts(u)
+			if x, y := want.Texts(u); a != x || b != y || l.Text(u) != want.Text(u) || l.Bare(u) != want.Bare(u) || l.Shown(u) != want.Shown(u) {
+				t.Errorf("%d is written %q, %q", l, a, b)
+			}
+		}
+	}
+}
+
+func FuzzWritten(f *testing.F) {
+	f.Add(int64(math.MinInt64), 0.0)
+	f.Add(int64(203200), math.Inf(-1))
+	f.Fuzz(func(t *testing.T, units int64, mm float64) {
+		for _, l := range []Length{Length(units), FromMM(mm)} {
+			for _, u := range []Unit{Inches, Millimetres} {
+				if a, b := l.Texts(u); a == "" || b == "" || l.Bare(u) == "" {
+					t.Errorf("%d is written %q, %q", l, a, b)
+				}
+				if v := l.Shown(u); math.IsNaN(v) || math.Abs(v) > 1e9 {
+					t.Errorf("%d is shown as %v", l, v)
+				}
+			}
+		}
+	})
 }
 
 func FuzzParse(f *testing.F) {
