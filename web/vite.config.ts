@@ -16,6 +16,10 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
+            {
+              name: 'kept',
+              test: /web[\\/]src[\\/](api[\\/](client|retry|name)|kept[\\/](kept|saver|journal|document|history|storage|unsent))\.ts/,
+            },
             { name: 'vue', test: /node_modules[\\/](vue|@vue|@vueuse|vue-router|openapi-fetch)[\\/]/ },
           ],
         },

@@ -3036,7 +3036,7 @@ export interface components {
         StandingLine: {
             /** @enum {string} */
             code: "taken" | "damaged" | "copy-failed" | "copy-old";
-            /** @description commands, each with what it does as a comment */
+            /** @description commands that help, the best first */
             how?: string[];
             text: string;
         };

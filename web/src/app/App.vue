@@ -1,6 +1,11 @@
 <script setup lang="ts">
+import { defineAsyncComponent, onMounted, ref } from 'vue'
 import { useNotice } from './notice'
-import StandingLines from './StandingLines.vue'
+
+/** Comes once the page stands: it is not what a maker waits for. */
+const StandingLines = defineAsyncComponent(() => import('./StandingLines.vue'))
+const stands = ref(false)
+onMounted(() => window.setTimeout(() => (stands.value = true), 300))
 
 const notice = useNotice()
 </script>
@@ -8,7 +13,7 @@ const notice = useNotice()
 <template>
   <v-app>
     <a class="skip" href="#main">To the work</a>
-    <StandingLines />
+    <StandingLines v-if="stands" />
     <router-view />
     <v-snackbar
       :model-value="!!notice"

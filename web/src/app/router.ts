@@ -1,10 +1,9 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import JobsView from '@/jobs/JobsView.vue'
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'jobs', component: JobsView },
+    { path: '/', name: 'jobs', component: () => import('@/jobs/JobsView.vue') },
     { path: '/shelf', name: 'shelf', component: () => import('@/shelf/ShelfView.vue') },
     {
       path: '/carriers/:id?',

@@ -100,14 +100,7 @@ function take() {
         @keep="keep"
         @leave="drop"
       >
-        <KeptLines
-          :state="wrong ? 'waiting' : form.state.value"
-          :says="form.says.value"
-          :recovered="form.recovered.value"
-          :sending="form.sending.value"
-          @mine="form.keepMine"
-          @theirs="form.keepTheirs"
-        />
+        <KeptLines :of="form" :quiet="!!wrong" />
       </RulesEditor>
       <article v-else>
         <div class="head">

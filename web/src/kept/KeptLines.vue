@@ -1,9 +1,21 @@
 <script setup lang="ts">
+import { computed, type Ref } from 'vue'
 import type { SaveState } from './saver'
 
-/** How far what is typed into a form is kept, and what is in the way; it stands in the form itself. */
-defineProps<{ state: SaveState; says: string; recovered: boolean; sending: boolean }>()
-defineEmits<{ mine: []; theirs: [] }>()
+/** What the lines say of a form. */
+type Lines = {
+  state: Readonly<Ref<SaveState>>
+  says: Readonly<Ref<string>>
+  recovered: Readonly<Ref<boolean>>
+  sending: Readonly<Ref<boolean>>
+  keepMine: () => void
+  keepTheirs: () => void
+}
+
+/** How far what is typed into a form is kept, and what is in the way; it stands in the form itself. Quiet where its fields say what is wrong. */
+const props = defineProps<{ of: Lines; quiet: boolean }>()
+const { says, recovered, sending } = props.of
+const state = computed(() => (props.quiet ? 'waiting' : props.of.state.value))
 </script>
 
 <template>
@@ -27,8 +39,8 @@ defineEmits<{ mine: []; theirs: [] }>()
     </p>
     <div v-else-if="state === 'conflict'" class="wrong" role="alert" data-testid="form-conflict">
       It was changed elsewhere since you opened it.
-      <v-btn size="small" variant="outlined" data-testid="form-mine" @click="$emit('mine')">Keep mine</v-btn>
-      <v-btn size="small" variant="outlined" data-testid="form-theirs" @click="$emit('theirs')"
+      <v-btn size="small" variant="outlined" data-testid="form-mine" @click="of.keepMine()">Keep mine</v-btn>
+      <v-btn size="small" variant="outlined" data-testid="form-theirs" @click="of.keepTheirs()"
         >Take theirs</v-btn
       >
     </div>

@@ -7,13 +7,14 @@ import { entryKept, sendEntry, typed } from './log'
 /** An entry written or corrected by hand; what a making noted besides stays in it. */
 const props = defineProps<{ of?: LogRecord; words: LogBody; today: string }>()
 const emit = defineEmits<{ kept: []; close: [] }>()
-const { draft: e, errors, says, state, sending, recovered, keep, leave, keepMine, keepTheirs } = useKeptForm({
+const form = useKeptForm({
   kind: 'log',
   record: props.of && entryKept(props.of),
   blank: typed({ date: props.today }),
   send: sendEntry,
   done: () => emit('kept'),
 }) // prettier-ignore
+const { draft: e, errors, sending, keep, leave } = form
 function leaveIt() {
   leave()
   emit('close')
@@ -89,14 +90,7 @@ const texts: { key: Text; label: string; example: string }[] = [
     <p v-for="(text, field) in errors" :key="field" class="wrong" role="alert" data-testid="log-wrong">
       {{ field }}: {{ text }}
     </p>
-    <KeptLines
-      :state="Object.keys(errors).length ? 'waiting' : state"
-      :says="says"
-      :recovered="recovered"
-      :sending="sending"
-      @mine="keepMine"
-      @theirs="keepTheirs"
-    />
+    <KeptLines :of="form" :quiet="Object.keys(errors).length > 0" />
     <p class="row">
       <v-btn type="submit" variant="flat" class="keep" :disabled="sending" data-testid="log-keep">Keep</v-btn>
       <v-btn variant="outlined" data-testid="log-leave" @click="leaveIt">Leave it</v-btn>

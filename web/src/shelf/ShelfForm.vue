@@ -20,7 +20,7 @@ const sizes = computed(() => {
   ]
 })
 
-const { draft, errors, says, state, sending, recovered, keep, leave, keepMine, keepTheirs } = useKeptForm({
+const form = useKeptForm({
   kind: kindOf(props.kind),
   record: props.entry && itemKept(props.entry),
   blank: typed({ kind: props.kind, count: 10, size: known.value?.[0]?.id ?? '' }),
@@ -30,6 +30,7 @@ const { draft, errors, says, state, sending, recovered, keep, leave, keepMine, k
     emit('done')
   },
 }) // prettier-ignore
+const { draft, errors, sending, keep, leave } = form
 function leaveIt() {
   leave()
   emit('done')
@@ -111,14 +112,7 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
         v-bind="field('price')"
       />
     </div>
-    <KeptLines
-      :state="Object.keys(errors).length ? 'waiting' : state"
-      :says="says"
-      :recovered="recovered"
-      :sending="sending"
-      @mine="keepMine"
-      @theirs="keepTheirs"
-    />
+    <KeptLines :of="form" :quiet="Object.keys(errors).length > 0" />
     <div class="ends">
       <v-btn data-testid="shelf-leave" @click="leaveIt">Leave it</v-btn>
       <v-btn type="submit" variant="flat" class="keep" :disabled="sending" data-testid="shelf-keep"

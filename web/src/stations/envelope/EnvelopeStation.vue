@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import ChosenNote from '@/stations/ChosenNote.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -9,20 +9,29 @@ import ExportButton from '@/stations/ExportButton.vue'
 import ExtrasList from './ExtrasList.vue'
 import FigureText from '@/ui/FigureText.vue'
 import FitsTable from './FitsTable.vue'
-import FoldView from './FoldView.vue'
 import LengthField from '@/ui/LengthField.vue'
 import ProofList from './ProofList.vue'
 import SchoolsStrip from './SchoolsStrip.vue'
-import SchoolsTable from './SchoolsTable.vue'
 import SheetPicker from '@/ui/SheetPicker.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import StyleOptions from './StyleOptions.vue'
-import TrialsPlot from './TrialsPlot.vue'
-import WrapsList from './WrapsList.vue'
 import { useCatalog } from '@/api/catalog'
 import { useDerived } from '../derived'
 import LifeSize from '@/drawing/LifeSize.vue'
 import { useStation } from '@/stations/station'
+
+/** What is looked at only when that is chosen comes once the page stands. */
+const later = {
+  schools: () => import('./SchoolsTable.vue'),
+  wraps: () => import('./WrapsList.vue'),
+  fold: () => import('./FoldView.vue'),
+  trials: () => import('./TrialsPlot.vue'),
+}
+const SchoolsTable = defineAsyncComponent(later.schools)
+const WrapsList = defineAsyncComponent(later.wraps)
+const FoldView = defineAsyncComponent(later.fold)
+const TrialsPlot = defineAsyncComponent(later.trials)
+onMounted(() => window.setTimeout(() => Promise.allSettled(Object.values(later).map((load) => load())), 900))
 
 type Side = 'make' | 'buy' | 'paper'
 type View = 'flat' | 'fold' | 'sheet' | 'compare'
