@@ -53,12 +53,11 @@ func TestCarriersWhileTheServerIsAway(t *testing.T) {
 	s.paste("rules-text", mine)
 	s.line.cut(true)
 	s.click("keep-carrier")
-	s.reads("carriers-said", "Not kept: the server does not answer. What you typed stays here.")
+	s.reads("form-unsaved", "Not kept yet: the server does not answer. What you typed stays here, and is tried again.")
 	if got := s.page.MustElement(id("rules-text")).MustProperty("value").Str(); got != mine {
 		t.Errorf("what was typed is gone: %.80s", got)
 	}
 	s.line.cut(false)
-	s.click("keep-carrier")
 	s.reads("carriers-said", "Japan: your copy is kept")
 	s.reads("class-standard", "120 JPY")
 	s.reads("entry-jp", "your copy")

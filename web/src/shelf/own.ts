@@ -17,8 +17,10 @@ export function useOwn() {
     busy.value = false
     errors.value = reply.errors
     said.value = ''
-    if (reply.away) said.value = `Not kept: ${reply.says} What you typed stays here.`
-    else if (!reply.kept) said.value = 'Not kept: something is to be put right.'
+    if (reply.away) {
+      const why = reply.status === 503 ? reply.says : 'the server does not answer.'
+      said.value = `Not kept: ${why} What you typed stays here.`
+    } else if (!reply.kept) said.value = 'Not kept: something is to be put right.'
     return !!reply.kept
   }
   /** The errors of the one that is being typed, whatever its place in the list. */
