@@ -333,3 +333,37 @@ func TestNothingTypedIsLostOrDoubled(t *testing.T) {
 		})
 	}
 }
+
+// What is left on purpose is gone: it does not come back, and nobody is asked.
+func TestWhatIsLeftIsGone(t *testing.T) {
+	s := open(t)
+	demo(t, s)
+	for _, c := range []struct{ path, open, field, leave, gone string }{
+		{"/log", "log-add", "log-title", "log-leave", "log-form"},
+		{"/shelf", "add-sheet", "shelf-paper", "shelf-leave", "shelf-paper"},
+		{"/carriers/uk", "edit-carrier", "rules-text", "leave-carrier", "rules-text"},
+	} {
+		s.goes(c.path)
+		s.click(c.open)
+		field := s.find(id(c.field))
+		if has, inside, err := s.page.Has(id(c.field) + " input"); err == nil && has {
+			field = inside
+		}
+		field.MustFocus()
+		s.types("Kelp")
+		s.click(c.leave)
+		s.until("it is closed", func() (string, bool) {
+			has, _, err := s.page.Has(id(c.gone))
+			return "open", err == nil && !has
+		})
+		s.page.MustReload()
+		s.find(id(c.open))
+		s.page.MustWaitStable()
+		if has, _, err := s.page.Has(id(c.gone)); err != nil || has {
+			t.Errorf("%s: what was left is back, %v", c.path, err)
+		}
+	}
+	if n := s.holding("Kelp"); n != 0 {
+		t.Errorf("%d are kept", n)
+	}
+}

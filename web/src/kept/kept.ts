@@ -1,4 +1,4 @@
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useDocument } from './document'
 import { journals, UNNAMED } from './journal'
 import { useSaver, type Kept, type Saved, type Ways } from './saver'
@@ -41,12 +41,14 @@ export function useKept<D>(of: Options<D>) {
     of.saved?.()
   })
   let noteTimer = 0
+  /** What was typed was given up: it is not written down again. */
+  const left = ref(false)
 
   /** Nothing was said in it yet, so it is not kept. */
   const unsaid = computed(
     () => !saver.id.value && (document.doc.value === undefined || !!of.unsaid?.(document.doc.value)),
   )
-  const unsent = computed(() => !unsaid.value && saver.dirty.value)
+  const unsent = computed(() => !left.value && !unsaid.value && saver.dirty.value)
   useUnsent(unsent)
   watch(saver.dirty, (dirty) => !dirty && note())
 
@@ -60,7 +62,7 @@ export function useKept<D>(of: Options<D>) {
   function note() {
     window.clearTimeout(noteTimer)
     const doc = document.doc.value
-    if (doc === undefined || unsaid.value) return
+    if (left.value || doc === undefined || unsaid.value) return
     const name = saver.id.value || of.opened || UNNAMED
     // What is kept on demand has nothing to go back to once it is kept.
     if (!of.auto && !saver.dirty.value) return journal.drop(name)
@@ -138,6 +140,7 @@ export function useKept<D>(of: Options<D>) {
   /** What was typed is given up, here and for good. */
   function leave() {
     window.clearTimeout(noteTimer)
+    left.value = true
     saver.stop()
     journal.drop(saver.id.value || of.opened || UNNAMED)
   }

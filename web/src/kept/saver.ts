@@ -138,6 +138,13 @@ export function useSaver<D>(
     if (reply.kept) {
       const fresh = !id.value
       id.value = reply.kept.id
+      // It was made before, and changed since: which to keep is for the maker to say.
+      if (fresh && reply.kept.revision > 1 && JSON.stringify(reply.kept.doc) !== JSON.stringify(next)) {
+        theirs.value = reply.kept
+        trouble.value = undefined
+        saved(reply.kept, fresh)
+        return false
+      }
       revision.value = reply.kept.revision
       kept.value = next
       trouble.value = undefined
