@@ -12,6 +12,7 @@ import (
 // A copy is made at a button; everything is taken along, and brought in again without harm.
 func TestCopiesAndMovingHouse(t *testing.T) {
 	s := open(t)
+	s.mayFail("/archive.zip")
 	demo(t, s)
 	s.goes("/settings")
 	s.reads("copies-says", "There is no copy yet.")
