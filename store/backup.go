@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"errors"
 	"io"
 	"io/fs"
@@ -150,16 +151,12 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 	}
 	defer func() { err = errors.Join(err, lock.Unlock()) }()
 	file := filepath.Join(dir, FileName)
-	folded := takeOver(ctx, file)
+	_ = takeOver(ctx, file) // what a damaged file cannot take over is set aside with it
 	if kept, err = setAside(file); err != nil {
 		return "", err
 	}
 	return kept, source.copyTo(ctx, file, func(part, name string) error {
-		if folded == nil {
-			// Nothing is left to take over: whichever file has the name is whole by itself.
-			return errors.Join(gone(name+"-shm"), os.Rename(part, name))
-		}
-		// What a damaged file had yet to take over must not be read into the new one; it is kept beside it.
+		// What the old file could not take over must not be read into the new one.
 		return errors.Join(gone(name+"-wal"), gone(name+"-shm"), os.Rename(part, name))
 	})
 }
@@ -176,18 +173,23 @@ func takeOver(ctx context.Context, file string) error {
 	if err != nil {
 		return err
 	}
-	var busy, log, done int
-	err = db.QueryRowContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`).Scan(&busy, &log, &done)
-	if err == nil && busy != 0 {
-		err = errors.New("it is in use")
-	}
-	if err = errors.Join(err, db.Close()); err != nil {
+	if err = errors.Join(checkpoint(ctx, db, "TRUNCATE"), db.Close()); err != nil {
 		return err
 	}
-	if _, err := os.Stat(file + "-wal"); err == nil {
-		return gone(file + "-wal") // there is nothing left in it
+	return gone(file + "-wal") // there is nothing left in it
+}
+
+// checkpoint takes over into an open data file what it has yet to; how is SQLite's
+// word for how thoroughly.
+func checkpoint(ctx context.Context, db interface {
+	QueryRowContext(context.Context, string, ...any) *sql.Row
+}, how string) error {
+	var busy, log, done int
+	err := db.QueryRowContext(ctx, `PRAGMA wal_checkpoint(`+how+`)`).Scan(&busy, &log, &done)
+	if err == nil && busy != 0 {
+		err = errors.New("the data file is in use")
 	}
-	return nil
+	return err
 }
 
 // setAside keeps a data file and what belongs to it under another name as well.

@@ -104,16 +104,10 @@ func (w *watch) rescue() {
 // foldIn takes over into the data file what it had yet to, and puts aside what
 // stands in the place of that: another file's would be taken for its own.
 func (w *watch) foldIn() {
-	var busy, log, done int
-	err := w.hold.QueryRowContext(context.Background(), `PRAGMA wal_checkpoint(FULL)`).Scan(&busy, &log, &done)
-	if err == nil && busy != 0 {
-		err = errors.New("the data file was busy")
-	}
-	aside := ""
+	err := checkpoint(context.Background(), w.hold, "FULL")
 	for _, end := range besideEnds {
 		if now, statErr := os.Stat(w.file + end); statErr == nil && !os.SameFile(w.opened[w.file+end], now) {
-			aside = beside(w.file+end, "aside")
-			err = errors.Join(err, os.Rename(w.file+end, aside))
+			err = errors.Join(err, os.Rename(w.file+end, beside(w.file+end, "aside")))
 		}
 	}
 	what := "lost what belongs to it while it was open (the file with -wal or -shm at its end was taken away or replaced)"
