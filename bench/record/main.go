@@ -47,7 +47,7 @@ type kept struct {
 	Job     json.RawMessage            `json:"job"`
 	Plan    json.RawMessage            `json:"plan,omitempty"`
 	Error   string                     `json:"error,omitempty"`
-	Answers map[string]json.RawMessage `json:"answers,omitempty"` // the server's: drawings, folding, wraps, the other unit
+	Answers map[string]json.RawMessage `json:"answers,omitempty"` // the server's: drawings, folding, wraps, steps, the other unit
 	Files   map[string]string          `json:"files,omitempty"`   // exported parts
 }
 

@@ -116,7 +116,9 @@ func pages(file []byte) string {
 		if err != nil && len(text) == 0 {
 			continue
 		}
-		out.Write(text)
+		if bytes.HasPrefix(text, []byte("0 J\n")) {
+			out.Write(text) // a page; the others are fonts
+		}
 	}
 	return out.String()
 }
@@ -134,7 +136,7 @@ func (p *program) keep(bin string, j job, files bool) (kept, error) {
 		return k, nil
 	}
 	k.Plan = plan
-	for _, path := range []string{"/plan", "/folding", "/wraps", "/switch?unit=mm"} {
+	for _, path := range []string{"/plan", "/folding", "/wraps", "/steps", "/switch?unit=mm"} {
 		status, text, err := p.post(path, j.text)
 		if err != nil {
 			return k, err

@@ -5,6 +5,7 @@
 package brief
 
 import (
+	"cmp"
 	"slices"
 
 	"yellow-parcel/core/blank"
@@ -188,11 +189,16 @@ type Piece struct {
 	Name     string
 	Material catalog.Material
 	X, Y     *measure.Length // of its top left corner; nil for the middle
-	Size     card.Size       // zero for the whole card
+	Size     card.Size       // a side of zero is the card's
 	Thick    measure.Length
 	Weight   measure.Mass // zero for by its area
 	Joint    Joint
 	On       Face
+}
+
+// SizeOn is how large the piece is on a card: a side it does not name is the card's.
+func (p Piece) SizeOn(whole card.Size) card.Size {
+	return card.Size{Width: cmp.Or(p.Size.Width, whole.Width), Height: cmp.Or(p.Size.Height, whole.Height)}
 }
 
 // Stock is what the batch is cut from.

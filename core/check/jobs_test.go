@@ -112,7 +112,10 @@ func (m *maker) card(c fields) {
 	m.sometimes(c, 20, "overhang", func() any { return fields{pick(m, "top", "right", "bottom", "left"): m.length(0.1, 0.5)} })
 	m.sometimes(c, 30, "stock", func() any { return pick(m, "110 lb cover", "216 g", "300 g", "160 g") })
 	m.sometimes(c, 30, "build", func() any {
-		return []any{fields{"material": pick(m, "button", "bow", "card", "greyboard-1", "gem"), "joint": pick(m, "glue", "foam-1", "foam-3", "tape")}}
+		one := fields{"material": pick(m, "button", "bow", "card", "greyboard-1", "gem"), "joint": pick(m, "glue", "foam-1", "foam-3", "tape")}
+		m.sometimes(one, 20, "width", func() any { return m.length(0.5, 2) })
+		m.sometimes(one, 20, "height", func() any { return m.length(0.5, 2) })
+		return []any{one}
 	})
 }
 

@@ -9,7 +9,6 @@ import (
 	"slices"
 
 	"yellow-parcel/core/brief"
-	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
@@ -169,7 +168,7 @@ func (p *planner) own(i int) {
 		l := Lot{Of: Own}
 		for n, piece := range r.Brief.Card.Build {
 			if piece.Material.ID == m.ID {
-				l.add(Part{i, Piece, n}, trim.Piece{Name: piece.Name, Size: SizeOn(r.Result, piece), Count: count(r.Brief), Paper: m.Name})
+				l.add(Part{i, Piece, n}, trim.Piece{Name: piece.Name, Size: piece.SizeOn(r.Card.Size), Count: count(r.Brief), Paper: m.Name})
 			}
 		}
 		p.plan(l, p.Stock.Sheet, func(s brief.Sheet) bool { return s.Paper.Name == m.Name }, m.Thickness)
@@ -179,14 +178,6 @@ func (p *planner) own(i int) {
 // Cut tells whether a piece on a card is cut from a sheet.
 func Cut(p brief.Piece) bool {
 	return p.Material.Kind == catalog.Board || p.Material.Kind == catalog.Loose
-}
-
-// SizeOn is how large a piece on a card is cut; one without a size covers the card.
-func SizeOn(r *work.Result, p brief.Piece) card.Size {
-	if p.Size == (card.Size{}) {
-		return r.Card.Size
-	}
-	return p.Size
 }
 
 // materials are what the pieces that are cut for a card are of, each once.

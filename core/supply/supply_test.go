@@ -55,6 +55,9 @@ func TestWhatABatchTakes(t *testing.T) {
 		// 148 x 105 mm lies four to an A4, the card as its board. With 20 g of board, 3 of card and 9 of envelope a piece is over an ounce.
 		{"a board on each card", `"unit":"mm","quantity":8,"card":{"width":"148","height":"105","fold":"flat","build":[{"material":"greyboard-2","on":"back"}]},"layers":[],"sheet":"iso-a4","envelope":"iso-c5"`, nil,
 			[]string{"2 A4, 0 there, ", "2 A4 Greyboard 2 mm, 0 there, ", "8 C5 envelopes, 162 × 229 mm, 0 there, ", "8 Stamps of 1.90 USD, 0 there, 15.20 USD"}, ""},
+		// A strip 50 mm wide is as high as the card: eight of 50 x 105 mm lie on one A4, four to a side. C5 is too high for a letter.
+		{"a strip with one measure", `"unit":"mm","quantity":8,"card":{"width":"148","height":"105","fold":"flat","build":[{"material":"greyboard-1","width":"50"}]},"layers":[],"sheet":"iso-a4","envelope":"iso-c5"`, nil,
+			[]string{"2 A4, 0 there, ", "1 A4 Greyboard 1 mm, 0 there, ", "8 C5 envelopes, 162 × 229 mm, 0 there, ", "8 Stamps of 1.63 USD, 0 there, 13.04 USD"}, ""},
 	} {
 		b := atTheBench(t, c.job, c.shelf)
 		got := lines(b)

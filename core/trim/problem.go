@@ -213,7 +213,7 @@ func (p Piece) Lies(s Sheet) bool {
 
 // Ways tells how a piece may lie in a sheet: upright, turned.
 func (p Piece) Ways(s Sheet) (upright, turned bool) {
-	if !s.Takes(p.Paper) {
+	if !s.Takes(p.Paper) || min(p.Size.Width, p.Size.Height) <= 0 {
 		return false, false
 	}
 	upright = p.Size.Width <= s.Size.Width && p.Size.Height <= s.Size.Height

@@ -64,13 +64,7 @@ func layerPart(b *brief.Brief, name string, z, whole card.Size, of *catalog.Mate
 
 // piecePart lays out one thing the maker added.
 func piecePart(whole card.Size, i int, p brief.Piece) card.Part {
-	z := p.Size
-	if z.Width == 0 {
-		z.Width = whole.Width
-	}
-	if z.Height == 0 {
-		z.Height = whole.Height
-	}
+	z := p.SizeOn(whole)
 	out := card.Part{Name: p.Name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
 		Thick: p.Thick + p.Joint.Material.Thickness, Lift: p.Joint.Lift(), Hard: p.Material.Hard, Loose: p.Material.Kind == catalog.Loose, Index: i, Weight: p.Weight}
 	if p.X != nil {
