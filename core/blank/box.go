@@ -50,7 +50,7 @@ func makeBox(req Request) (Blank, error) {
 	}
 	spare := usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2)
 	for layers := 3; ; layers++ {
-		b, err := req.boxed(req.groove().Up(req.Thickness + spare + measure.Length(layers)*req.Board.Caliper))
+		b, err := req.boxed(req.groove().Up(req.Thickness.Plus(spare).Plus(req.Board.Caliper.Times(layers))))
 		if err != nil || b.Layers() <= layers {
 			return b, err
 		}

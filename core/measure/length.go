@@ -61,8 +61,25 @@ func FromMM(mm float64) Length {
 	}
 }
 
-// bounded is a length as it is written, Most at most either way.
+// bounded is a length within Most either way.
 func (l Length) bounded() Length { return min(max(l, -Most), Most) }
+
+// Plus is the sum of two lengths, Most at most either way. Figures from outside
+// and those that may come of a fault are added so; what was read and bounded is
+// a million times below where a plain + turns round.
+func (l Length) Plus(m Length) Length { return (l.bounded() + m.bounded()).bounded() }
+
+// Times is the length n times over, Most at most either way.
+func (l Length) Times(n int) Length {
+	l = l.bounded()
+	switch v := float64(l) * float64(n); {
+	case v >= float64(Most):
+		return Most
+	case v <= float64(-Most):
+		return -Most
+	}
+	return l * Length(n)
+}
 
 // MM is the length in millimetres.
 func (l Length) MM() float64 { return float64(l) / float64(Millimetre) }

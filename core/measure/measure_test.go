@@ -137,10 +137,27 @@ func TestLengthsHaveAnEnd(t *testing.T) {
 	}
 }
 
+// Sums and multiples by hand, and where they end.
+func TestSumsHaveAnEnd(t *testing.T) {
+	for _, c := range []struct{ got, want Length }{
+		{(Inch / 2).Plus(Inch / 4), 3 * Inch / 4}, {Inch.Plus(-2 * Inch), -Inch}, {Most.Plus(1), Most}, {(-Most).Plus(-Most), -Most}, {Most.Plus(-Most), 0},
+		{Length(math.MaxInt64).Plus(math.MaxInt64), Most}, {Length(math.MinInt64).Plus(math.MinInt64), -Most}, {Length(math.MaxInt64).Plus(math.MinInt64), 0},
+		{(Inch / 16).Times(7), 7 * Inch / 16}, {Inch.Times(-3), -3 * Inch}, {Most.Times(1), Most}, {(Most / 2).Times(3), Most}, {(Most / 2).Times(-3), -Most},
+		{Inch.Times(0), 0}, {Length(math.MinInt64).Times(math.MinInt64), Most}, {Length(1).Times(math.MinInt64), -Most}, {(Most / 2).Times(2), Most},
+	} {
+		if c.got != c.want {
+			t.Errorf("%d, want %d", c.got, c.want)
+		}
+	}
+}
+
 func FuzzWritten(f *testing.F) {
-	f.Add(int64(math.MinInt64), 0.0)
-	f.Add(int64(203200), math.Inf(-1))
-	f.Fuzz(func(t *testing.T, units int64, mm float64) {
+	f.Add(int64(math.MinInt64), 0.0, math.MinInt)
+	f.Add(int64(203200), math.Inf(-1), 12)
+	f.Fuzz(func(t *testing.T, units int64, mm float64, n int) {
+		if l, m := Length(units), FromMM(mm); m > Most || m < -Most || max(l.Plus(m), l.Times(n), m.Times(n)) > Most || min(l.Plus(m), l.Times(n), m.Times(n)) < -Most {
+			t.Errorf("%d and %d end beyond the end", l, m)
+		}
 		for _, l := range []Length{Length(units), FromMM(mm)} {
 			for _, u := range []Unit{Inches, Millimetres} {
 				if a, b := l.Texts(u); a == "" || b == "" || l.Bare(u) == "" {

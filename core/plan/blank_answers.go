@@ -35,12 +35,14 @@ func (w blankWriter) answers() []document.Answer {
 	}
 	l.scores()
 	l.snips()
-	l.add("seam", "Seam", "narrowest glued overlap",
-		[]string{
-			"Measured on the folded blank, across the seam; at least " + w.Text(w.b.Blank.Seam) + " was asked for.",
-			"Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised.",
-		},
-		w.Figure("seam", measure.FromMM(w.m.Proof.Seam)))
+	if seam := w.m.Proof.Seam; seam != nil {
+		l.add("seam", "Seam", "narrowest glued overlap",
+			[]string{
+				"Measured on the folded blank, across the seam; at least " + w.Text(w.b.Blank.Seam) + " was asked for.",
+				"Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised.",
+			},
+			w.Figure("seam", measure.FromMM(*seam)))
+	}
 	return l.all
 }
 

@@ -59,7 +59,7 @@ func (w blankWriter) summary(out *document.Blank) {
 		Style: m.Style.ID, Variant: m.Variant.ID, Name: nameOf(m.Candidate),
 		Width: w.Length(m.Width), Height: w.Length(m.Height),
 		Creases: []document.Crease{}, Flaps: []document.Flap{}, Waste: []document.Waste{}, Sheets: []document.SheetFit{}, Steps: []string{}, Answers: []document.Answer{},
-		Seam: w.Length(measure.FromMM(m.Proof.Seam)), Area: w.Area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
+		Seam: w.seam(m), Area: w.Area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
 	out.Room = strings.Join(w.roomText(), " ")
@@ -263,7 +263,7 @@ func (w *writer) schools() []string {
 			continue
 		}
 		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
-			out = append(out, fmt.Sprintf("%s: both schools come to the same here, a seam of %s.", style.Name, w.Text(measure.FromMM(same[0].Proof.Seam))))
+			out = append(out, fmt.Sprintf("%s: both schools come to the same here, %s.", style.Name, w.seamText(same[0])))
 			continue
 		}
 		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, w.school(same[0]), w.school(same[1])))
@@ -271,12 +271,27 @@ func (w *writer) schools() []string {
 	return out
 }
 
+// seam is the narrowest glued overlap of a blank; a length of nothing but its text where nothing is glued.
+func (w *writer) seam(m *work.Made) document.Length {
+	if m.Proof.Seam == nil {
+		return document.Length{Text: "no glue"}
+	}
+	return w.Length(measure.FromMM(*m.Proof.Seam))
+}
+
+func (w *writer) seamText(m *work.Made) string {
+	if m.Proof.Seam == nil {
+		return "no glued seam"
+	}
+	return "a seam of " + w.Text(measure.FromMM(*m.Proof.Seam))
+}
+
 func (w *writer) school(m *work.Made) string {
 	size := w.Text(m.Width) + " square"
 	if m.Width != m.Height {
 		size = w.SizeText(m.Cut())
 	}
-	text := fmt.Sprintf("%s asks for %s with a seam of %s", m.Variant.Name, size, w.Text(measure.FromMM(m.Proof.Seam)))
+	text := fmt.Sprintf("%s asks for %s with %s", m.Variant.Name, size, w.seamText(m))
 	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
 		return text + " and fails: " + words.Lower(w.checkText(m.Proof.Checks[i]))
 	}

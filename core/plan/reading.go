@@ -20,9 +20,9 @@ func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) 
 	typed := text
 	switch {
 	case marks > 0:
-		l = ruler.Down(l) + measure.Length(marks)*ruler.Step
+		l = ruler.Down(l).Plus(ruler.Step.Times(marks))
 	case marks < 0:
-		l = max(ruler.Up(l)+measure.Length(marks)*ruler.Step, 0)
+		l = max(ruler.Up(l).Plus(ruler.Step.Times(marks)), 0)
 	}
 	if marks != 0 {
 		typed = l.Text(unit)

@@ -52,7 +52,7 @@ type Proof struct {
 	Checks   []Check
 	Folded   []Folded
 	Holes    []shape.Polygon // where the folded envelope stays open
-	Seam     float64         // narrowest glued overlap, millimetres
+	Seam     *float64        // narrowest glued overlap, millimetres; nil where nothing is glued
 	Layers   int             // most sheets of paper at one place, the body included
 	Thickest float64         // millimetres at that place, the card included
 }
@@ -194,25 +194,48 @@ func (p *Proof) overhang(cavity shape.Polygon) {
 
 // seams measures every overlap across its narrow way, and that flaps meant to stay apart do.
 func (p *Proof) seams(b blank.Blank) {
-	glued := Check{Code: "seam", Value: math.Inf(1)}
-	closing := Check{Code: "closure", Value: math.Inf(1)}
+	var glued, closing narrowest
 	for _, s := range b.Seams {
 		common := p.at(s.Under).Intersect(p.at(s.Over))
 		if s.Apart {
 			p.add(Check{Code: "collision", Value: common.Width(), AtMost: true, At: common.Centroid()})
 			continue
 		}
-		c := &glued
+		n := &glued
 		if s.Closing {
-			c = &closing
+			n = &closing
 		}
-		if w := common.Width(); w-s.Want.MM() < c.Value-c.Limit || math.IsInf(c.Value, 1) {
-			c.Value, c.Limit, c.At = w, s.Want.MM(), common.Centroid()
-		}
+		n.meets(common, s.Want.MM())
 	}
-	p.Seam = glued.Value
-	p.add(glued)
-	p.add(closing)
+	p.glued(glued)
+	if closing.found {
+		p.add(closing.as("closure"))
+	}
+}
+
+// narrowest is the overlap that has least to spare; none at first.
+type narrowest struct {
+	found       bool
+	value, want float64 // millimetres
+	at          shape.Point
+}
+
+func (n *narrowest) meets(overlap shape.Polygon, want float64) {
+	if w := overlap.Width(); !n.found || w-want < n.value-n.want {
+		*n = narrowest{true, w, want, overlap.Centroid()}
+	}
+}
+
+func (n *narrowest) as(code string) Check {
+	return Check{Code: code, Value: n.value, Limit: n.want, At: n.at}
+}
+
+// glued notes the narrowest seam, where something is glued.
+func (p *Proof) glued(n narrowest) {
+	if n.found {
+		p.Seam = &n.value
+		p.add(n.as("seam"))
+	}
 }
 
 // at is where a flap's fold puts it.
@@ -238,14 +261,11 @@ func (p *Proof) notches(b blank.Blank) {
 
 // gummed checks the glued ends of an envelope that was bought folded.
 func (p *Proof) gummed(b blank.Blank) {
-	c := Check{Code: "seam", Value: math.Inf(1), Limit: leastGum}
+	var ends narrowest
 	for _, g := range b.Gum {
-		if w := g.Width(); w < c.Value {
-			c.Value, c.At = w, g.Centroid()
-		}
+		ends.meets(g, leastGum)
 	}
-	p.Seam = c.Value
-	p.add(c)
+	p.glued(ends)
 }
 
 // A glued end narrower than a quarter inch pulls open.

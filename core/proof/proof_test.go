@@ -54,14 +54,28 @@ func TestComputedCornerFoldProvesAndAnEighthLessDoesNot(t *testing.T) {
 	}
 }
 
+// What is not glued has no seam, and nothing is said of one.
+func TestASeamCanBeAbsent(t *testing.T) {
+	for _, style := range blank.Styles() {
+		b, err := style.Make(request(5*in, 7*in, in/8))
+		if err != nil {
+			continue
+		}
+		b.Seams, b.Gum = nil, nil
+		if p := Fold(b, in/8); p.Seam != nil || figure(p, "seam").Code != "" || figure(p, "closure").Code != "" || !p.OK {
+			t.Errorf("%s: seam %v of %+v", style.ID, p.Seam, p.Checks)
+		}
+	}
+}
+
 func TestSeamByHand(t *testing.T) {
 	// 9 3/8 in square, scores at 4 and 3: beyond the bottom corners 6.62913 - 2.62913 - 3.62087 = 0.37913,
 	// across the seam sqrt 2 times that, 0.53617 in.
 	corner, _ := blank.StyleByID("corner-fold")
 	b, _ := corner.Make(request(5*in, 7*in, 0))
 	p := Fold(b, 0)
-	if got := p.Seam / 25.4; math.Abs(got-0.53617) > 1e-4 {
-		t.Errorf("seam %v in", got)
+	if p.Seam == nil || math.Abs(*p.Seam/25.4-0.53617) > 1e-4 {
+		t.Errorf("seam %v mm", p.Seam)
 	}
 	if p.Layers != 4 {
 		t.Errorf("%d sheets at the thickest place: the body, both sides (4 in flaps on 5 1/4) and the bottom", p.Layers)

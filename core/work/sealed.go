@@ -65,7 +65,7 @@ func (r sealer) seal(s *Sealed) *Sealed {
 	b := r.Brief
 	s.Piece = post.Piece{
 		Handed: b.Post.Handed, Width: s.Size.Width, Height: s.Size.Height, SoldSize: s.Sold,
-		Thickness: r.Card.Thick + measure.Length(s.Layers)*s.Stock.Caliper, Weight: r.Card.Weight + s.PaperWeight(),
+		Thickness: r.Card.Thick.Plus(s.Stock.Caliper.Times(s.Layers)), Weight: r.Card.Weight + s.PaperWeight(),
 		Bends: r.bends(s), Guessed: b.Card.Measured && !b.Card.Raised,
 		Uneven: func(edge measure.Length) measure.Length { return r.Card.Counted.Uneven(s.Size, edge) },
 	}
