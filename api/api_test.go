@@ -153,7 +153,7 @@ func TestDemoAndExport(t *testing.T) {
 	if status, _, text := call(t, "POST", server.URL+"/api/v1/demo", "", &list); status != 200 || len(list) != 6 || list[0].Drawing == nil {
 		t.Errorf("%d %.200s", status, text)
 	}
-	if all, _ := kept.List(context.Background(), "", 0, 9); len(all.Jobs) != 6 {
+	if all, _ := kept.Jobs.List(context.Background(), "", 0, 9); len(all.Jobs) != 6 {
 		t.Errorf("%d jobs kept", len(all.Jobs))
 	}
 	status, header, text := call(t, "POST", server.URL+"/api/v1/export?as=svg&part=blank", lantern, nil)

@@ -43,7 +43,7 @@ func (s *service) takeArchive(ctx context.Context, _ *struct{}) (*huma.StreamRes
 		answer.SetHeader("Content-Type", "application/zip")
 		answer.SetHeader("Content-Disposition", `attachment; filename="yellow-parcel-`+today+`.zip"`)
 		out := archive.NewWriter(answer.BodyWriter(), today)
-		err := s.store.EachJob(ctx, func(j store.Job) error { return out.Job(j.ID, []byte(j.Document)) })
+		err := s.store.Jobs.Each(ctx, func(j store.Job) error { return out.Job(j.ID, []byte(j.Document)) })
 		if err == nil {
 			err = out.Close(*rest)
 		}
@@ -71,7 +71,7 @@ func (s *service) restOfArchive(ctx context.Context) (*archive.Archive, error) {
 	for _, e := range items.Body.Items {
 		out.Shelf = append(out.Shelf, e.Item)
 	}
-	carriers, err := s.store.Carriers(ctx)
+	carriers, err := s.store.Carriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}

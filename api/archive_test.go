@@ -100,13 +100,13 @@ func TestEverythingIsTakenAlong(t *testing.T) {
 		t.Errorf("twice: %d: %s", n, says)
 	}
 	// One changed since stays, and what it was comes in beside it.
-	page, err := kept.List(context.Background(), "kite", 0, 9)
+	page, err := kept.Jobs.List(context.Background(), "kite", 0, 9)
 	if err != nil || len(page.Jobs) != 1 {
 		t.Fatal(len(page.Jobs), err)
 	}
 	one := page.Jobs[0]
 	one.Document = strings.Replace(one.Document, `"quantity":24`, `"quantity":25`, 1)
-	if _, err := kept.Save(context.Background(), one.ID, one.Revision, one.Draft); err != nil {
+	if _, err := kept.Jobs.Save(context.Background(), one.ID, one.Revision, one.Draft); err != nil {
 		t.Fatal(err)
 	}
 	if n, says := bring(); n != 1 || !strings.HasPrefix(says, "1 job came in beside one changed here since; 5 jobs here already;") {
@@ -160,7 +160,7 @@ func TestArchivesThatAreWrongAreRefused(t *testing.T) {
 			t.Errorf("%s: %s, want %s: %s", e.Location, e.Message, c.where, c.says)
 		}
 	}
-	page, err := kept.List(context.Background(), "", 0, 9)
+	page, err := kept.Jobs.List(context.Background(), "", 0, 9)
 	if err != nil || len(page.Jobs) != 0 {
 		t.Errorf("%d jobs came in, %v", len(page.Jobs), err)
 	}
@@ -193,7 +193,7 @@ func TestACopyIsMadeEveryDay(t *testing.T) {
 	if got := daily(); got != "" {
 		t.Errorf("of nothing: %s", got)
 	}
-	if _, err := kept.Create(ctx, store.Draft{Title: "Kite card", Document: "{}"}); err != nil {
+	if _, err := kept.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	for range 20 {
@@ -218,7 +218,7 @@ func TestACopyIsMadeEveryDay(t *testing.T) {
 	if err := store.Verify(ctx, filepath.Join(dir, "copies", "yellow-parcel-2026-10-13.db")); err != nil {
 		t.Error(err)
 	}
-	if _, err := kept.SaveSettings(ctx, 0, `{"no_copies":true}`); err != nil {
+	if _, err := kept.Settings.Save(ctx, 0, `{"no_copies":true}`); err != nil {
 		t.Fatal(err)
 	}
 	day = day.AddDate(0, 0, 1)

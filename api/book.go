@@ -19,7 +19,7 @@ func (s *service) teaches(ctx context.Context) (*learn.Book, error) {
 	if s.store == nil {
 		return nil, nil
 	}
-	mark, err := s.store.LogMark(ctx)
+	mark, err := s.store.Log.Mark(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -92,7 +92,7 @@ type laid struct {
 // diary lays all jobs that are due into days, the first to go to the post first; one
 // does not take another's sittings. What cannot be worked out yet is left out.
 func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
-	jobs, err := s.store.Due(ctx)
+	jobs, err := s.store.Jobs.Due(ctx)
 	if err != nil || len(jobs) == 0 {
 		return nil, err
 	}
@@ -100,7 +100,7 @@ func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
 	if err != nil {
 		return nil, err
 	}
-	under, err := s.store.UnderWay(ctx)
+	under, err := s.store.Makings.UnderWay(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -170,7 +170,7 @@ func (s *service) before(ctx context.Context, id string) (left *learn.Efforts, t
 		}
 		taken.Take(one.Laid)
 	}
-	under, err := s.store.UnderWay(ctx)
+	under, err := s.store.Makings.UnderWay(ctx)
 	if err != nil || id == "" || under[id] == "" {
 		return nil, taken, err
 	}

@@ -114,10 +114,10 @@ func TestJobsAreLaidBesideEachOther(t *testing.T) {
 	}
 	// Made with others it is made too.
 	g := `{"format":"yellow-parcel-gang","version":1,"jobs":[{"id":"` + late + `","job":` + tideCards("Kites", "") + `},{"id":"` + none + `","job":` + tideCards("No hurry", "") + `}]}`
-	if _, err := kept.CreateGang(context.Background(), "All", g, ""); err != nil {
+	if _, err := kept.Gangs.Create(context.Background(), "All", g, ""); err != nil {
 		t.Fatal(err)
 	}
-	gangs, err := kept.Gangs(context.Background())
+	gangs, err := kept.Gangs.All(context.Background())
 	if err != nil {
 		t.Fatal(err)
 	}

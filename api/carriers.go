@@ -78,7 +78,7 @@ func (s *service) library(ctx context.Context) (*catalog.Catalog, error) {
 	if s.store == nil {
 		return s.catalog, nil
 	}
-	kept, err := s.store.Carriers(ctx)
+	kept, err := s.store.Carriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -127,7 +127,7 @@ func (m *ruleMemory) read(k store.Carrier) (post.Carrier, bool) {
 }
 
 func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, error) {
-	kept, err := s.store.Carriers(ctx)
+	kept, err := s.store.Carriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -229,7 +229,7 @@ func lineProblem(err error) error {
 
 // keepCarrier keeps rules that were read already, as an own copy.
 func (s *service) keepCarrier(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
-	k, err := s.store.SaveCarrier(ctx, id, revision, string(text))
+	k, err := s.store.Carriers.Save(ctx, id, revision, string(text))
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, err
@@ -254,7 +254,7 @@ func (s *service) reprice(ctx context.Context, in *struct {
 	Revision int `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
 	Body     NewPrices
 }) (*carrierOutput, error) {
-	kept, err := s.store.Carriers(ctx)
+	kept, err := s.store.Carriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -275,7 +275,7 @@ func (s *service) reprice(ctx context.Context, in *struct {
 }
 
 func (s *service) removeCarrier(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.store.RemoveCarrier(ctx, in.ID)
+	err := s.store.Carriers.Remove(ctx, in.ID)
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, huma.Error404NotFound("There is no own copy of these rules.")
 	}

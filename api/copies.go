@@ -47,7 +47,7 @@ func (s *service) copies(ctx context.Context, _ *struct{}) (*copiesOutput, error
 	if err != nil {
 		return nil, err
 	}
-	all, err := s.store.Copies()
+	all, err := s.store.Copies.All()
 	if err != nil {
 		return nil, err
 	}
@@ -63,7 +63,7 @@ func (s *service) copies(ctx context.Context, _ *struct{}) (*copiesOutput, error
 	if len(all) == 0 {
 		return &copiesOutput{out}, nil
 	}
-	good, err := s.store.NewestGood(ctx)
+	good, err := s.store.Copies.NewestGood(ctx)
 	switch {
 	case err != nil:
 		return nil, err
@@ -107,7 +107,7 @@ func sizeText(bytes int64) string {
 }
 
 func (s *service) makeCopy(ctx context.Context, in *struct{}) (*copiesOutput, error) {
-	if err := s.store.MakeCopy(ctx, s.here(ctx)); err != nil {
+	if err := s.store.Copies.Make(ctx, s.here(ctx)); err != nil {
 		return nil, err
 	}
 	return s.copies(ctx, in)
@@ -120,21 +120,21 @@ func (s *service) dailyCopy(ctx context.Context) error {
 		return err
 	}
 	here := s.nowIn(tools.Zone)
-	if there, err := s.store.CopyOf(here); err != nil || there {
+	if there, err := s.store.Copies.Of(here); err != nil || there {
 		return err
 	}
 	if empty, err := s.nothingKept(ctx); err != nil || empty {
 		return err
 	}
-	return s.store.MakeCopy(ctx, here)
+	return s.store.Copies.Make(ctx, here)
 }
 
 // nothingKept tells a data file that nobody has used yet.
 func (s *service) nothingKept(ctx context.Context) (bool, error) {
-	page, err := s.store.List(ctx, "", 0, 1)
+	page, err := s.store.Jobs.List(ctx, "", 0, 1)
 	if err != nil || len(page.Jobs) > 0 {
 		return false, err
 	}
-	kept, err := s.store.Settings(ctx)
+	kept, err := s.store.Settings.Get(ctx)
 	return kept == (store.Settings{}), err
 }

@@ -53,7 +53,7 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 		if err != nil {
 			return err
 		}
-		made, err := kept.Create(ctx, draft)
+		made, err := kept.Jobs.Create(ctx, draft)
 		if err != nil {
 			return err
 		}
@@ -77,7 +77,7 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 
 // addDemoLog fills the logbook where it is empty.
 func addDemoLog(ctx context.Context, kept *store.Store) error {
-	before, err := kept.Log(ctx, "", 1)
+	before, err := kept.Log.Find(ctx, "", 1)
 	if err != nil || len(before) > 0 {
 		return err
 	}
@@ -88,7 +88,7 @@ func addDemoLog(ctx context.Context, kept *store.Store) error {
 			return err
 		}
 	}
-	_, err = kept.BringLog(ctx, rows, "")
+	_, err = kept.Log.Bring(ctx, rows, "")
 	return err
 }
 
@@ -141,7 +141,7 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 	if err != nil {
 		return err
 	}
-	_, err = kept.CreateGang(ctx, g.Title, string(text), edit)
+	_, err = kept.Gangs.Create(ctx, g.Title, string(text), edit)
 	return err
 }
 
@@ -159,6 +159,6 @@ func addDemoStamps(ctx context.Context, kept *store.Store) error {
 	if err != nil {
 		return err
 	}
-	_, err = kept.SaveSettings(ctx, tools.Revision, string(text))
+	_, err = kept.Settings.Save(ctx, tools.Revision, string(text))
 	return err
 }

@@ -24,7 +24,7 @@ func TestSettingsAreKeptAndUsed(t *testing.T) {
 	if status, _, text := call(t, "PUT", at, `{"board":{"jig":"a bit"}}`, nil); status != 422 || !strings.Contains(text, `"board.jig"`) {
 		t.Errorf("%d %s", status, text)
 	}
-	if text, err := kept.Settings(context.Background()); err != nil || text.Revision != 1 || !strings.Contains(text.Document, "3/8 in") {
+	if text, err := kept.Settings.Get(context.Background()); err != nil || text.Revision != 1 || !strings.Contains(text.Document, "3/8 in") {
 		t.Errorf("%v %v", text, err)
 	}
 	var p Worked

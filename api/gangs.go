@@ -154,7 +154,7 @@ func (s *service) lookForGangCuts(ctx context.Context, in *GangInput, send sse.S
 }
 
 func (s *service) gangs(ctx context.Context, _ *struct{}) (*gangsOutput, error) {
-	kept, err := s.store.Gangs(ctx)
+	kept, err := s.store.Gangs.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -190,11 +190,11 @@ func (s *service) createGang(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return s.keptGang(ctx)(s.store.CreateGang(ctx, draft.Title, draft.Document, draft.Edit))
+	return s.keptGang(ctx)(s.store.Gangs.Create(ctx, draft.Title, draft.Document, draft.Edit))
 }
 
 func (s *service) gang(ctx context.Context, in *IDInput) (*gangOutput, error) {
-	return s.keptGang(ctx)(s.store.Gang(ctx, in.ID))
+	return s.keptGang(ctx)(s.store.Gangs.Get(ctx, in.ID))
 }
 
 func (s *service) saveGang(ctx context.Context, in *struct {
@@ -208,7 +208,7 @@ func (s *service) saveGang(ctx context.Context, in *struct {
 		return nil, err
 	}
 	draft.ID, draft.Revision = in.ID, in.Revision
-	return s.keptGang(ctx)(s.store.SaveGang(ctx, draft))
+	return s.keptGang(ctx)(s.store.Gangs.Save(ctx, draft))
 }
 
 // keptGang answers with what the store gave, and which of its jobs were changed since.
@@ -229,7 +229,7 @@ func (s *service) keptGang(ctx context.Context) func(store.Gang, error) (*gangOu
 			if m.ID == "" {
 				continue
 			}
-			now, err := s.store.Get(ctx, m.ID)
+			now, err := s.store.Jobs.Get(ctx, m.ID)
 			if err != nil && !errors.Is(err, store.ErrNotFound) {
 				return nil, err
 			}
@@ -253,7 +253,7 @@ func (s *service) restoreGang(ctx context.Context, in *IDInput) (*struct{}, erro
 }
 
 func (s *service) setGangRemoved(ctx context.Context, id string, removed bool) error {
-	err := s.store.RemoveGang(ctx, id, removed)
+	err := s.store.Gangs.Remove(ctx, id, removed)
 	if errors.Is(err, store.ErrNotFound) {
 		return huma.Error404NotFound(fmt.Sprintf("There are no jobs together called %q here.", id))
 	}

@@ -26,7 +26,7 @@ type ListInput struct {
 }
 
 func (s *service) list(ctx context.Context, in *ListInput) (*listOutput, error) {
-	page, err := s.store.List(ctx, in.Search, in.After, in.Most)
+	page, err := s.store.Jobs.List(ctx, in.Search, in.After, in.Most)
 	if err != nil {
 		return nil, err
 	}
@@ -183,11 +183,11 @@ func (s *service) create(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return s.kept(s.store.Create(ctx, draft))
+	return s.kept(s.store.Jobs.Create(ctx, draft))
 }
 
 func (s *service) get(ctx context.Context, in *IDInput) (*recordOutput, error) {
-	return s.kept(s.store.Get(ctx, in.ID))
+	return s.kept(s.store.Jobs.Get(ctx, in.ID))
 }
 
 func (s *service) save(ctx context.Context, in *struct {
@@ -200,7 +200,7 @@ func (s *service) save(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return s.kept(s.store.Save(ctx, in.ID, in.Revision, draft))
+	return s.kept(s.store.Jobs.Save(ctx, in.ID, in.Revision, draft))
 }
 
 func (s *service) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
@@ -212,7 +212,7 @@ func (s *service) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
 }
 
 func (s *service) setRemoved(ctx context.Context, id string, removed bool) error {
-	err := s.store.Remove(ctx, id, removed)
+	err := s.store.Jobs.Remove(ctx, id, removed)
 	if errors.Is(err, store.ErrNotFound) {
 		return huma.Error404NotFound("There is no such job here.")
 	}

@@ -27,7 +27,7 @@ func TestListsShowWhatWasKept(t *testing.T) {
 	jobs := server.URL + "/api/v1/jobs"
 	var made Record
 	call(t, "POST", jobs, `{"format":"yellow-parcel-job","version":1,"title":"Kite card","card":{"width":"5","height":"7"},"blank":{"style":"corner-fold"}}`, &made)
-	one, err := kept.Get(context.Background(), made.ID)
+	one, err := kept.Jobs.Get(context.Background(), made.ID)
 	if err != nil || one.ShownBy == "" || !strings.Contains(one.Shown, "5 × 7 in") {
 		t.Fatalf("kept with %q, %v", one.Shown, err)
 	}
@@ -44,7 +44,7 @@ func TestListsShowWhatWasKept(t *testing.T) {
 		t.Helper()
 		j := one
 		j.Shown = strings.Replace(one.Shown, "5 × 7 in", figure, 1)
-		if err := kept.Show(context.Background(), j); err != nil {
+		if err := kept.Jobs.Show(context.Background(), j); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -64,21 +64,21 @@ func TestListsShowWhatWasKept(t *testing.T) {
 		}
 		time.Sleep(5 * time.Millisecond)
 	}
-	after, _ := kept.Get(context.Background(), made.ID)
+	after, _ := kept.Jobs.Get(context.Background(), made.ID)
 	if after.ShownBy == one.ShownBy || after.Revision != 1 || after.Updated != one.Updated {
 		t.Errorf("%+v", after)
 	}
 	// A job edited meanwhile keeps its own.
 	stale := after
 	stale.Revision, stale.Shown = 7, "{}"
-	if err := kept.Show(context.Background(), stale); err != nil {
+	if err := kept.Jobs.Show(context.Background(), stale); err != nil {
 		t.Fatal(err)
 	}
 	if got := list(); got.Figure != "5 × 7 in" {
 		t.Errorf("%+v", got)
 	}
 	// One that cannot be read any more is still on the list.
-	if _, err := kept.Create(context.Background(), store.Draft{Title: "Harbour map", Document: "{"}); err != nil {
+	if _, err := kept.Jobs.Create(context.Background(), store.Draft{Title: "Harbour map", Document: "{"}); err != nil {
 		t.Fatal(err)
 	}
 	var all []Summary
@@ -122,7 +122,7 @@ func TestAJobIsKeptWhateverItsPlanDoes(t *testing.T) {
 	if status, _, text := call(t, "PUT", url+"/api/v1/jobs/"+made.ID+"?revision=1", lantern, &made); status != 200 || made.Revision != 2 {
 		t.Fatalf("%d %s", status, text)
 	}
-	one, err := kept.Get(context.Background(), made.ID)
+	one, err := kept.Jobs.Get(context.Background(), made.ID)
 	if err != nil || one.ShownBy != "" || one.Title == "" {
 		t.Errorf("%+v %v", one, err)
 	}

@@ -53,11 +53,11 @@ func TestListsComeInParts(t *testing.T) {
 	var first []Summary
 	_, head, _ := call(t, "GET", server.URL+"/api/v1/jobs?most=5", "", &first)
 	next, _, _ := strings.Cut(strings.TrimPrefix(head.Get("Link"), "<"), ">")
-	one, err := kept.Get(context.Background(), first[3].ID)
+	one, err := kept.Jobs.Get(context.Background(), first[3].ID)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := kept.Save(context.Background(), one.ID, one.Revision, one.Draft); err != nil {
+	if _, err := kept.Jobs.Save(context.Background(), one.ID, one.Revision, one.Draft); err != nil {
 		t.Fatal(err)
 	}
 	if got, _ := whole(t, server.URL, next); strings.Join(got, ",") != strings.Join(want[6:], ",") {
@@ -98,13 +98,13 @@ func TestWhatWasKeptBeforeIsWorkedOut(t *testing.T) {
 	defer kept.Close()
 	text, _ := json.Marshal(map[string]any{"format": "yellow-parcel-job", "version": 1, "envelope": "us-a7", "notes": "kelp"})
 	for i := range 50 {
-		if _, err := kept.Create(ctx, store.Draft{Title: fmt.Sprint("Kite card ", i), Document: string(text)}); err != nil {
+		if _, err := kept.Jobs.Create(ctx, store.Draft{Title: fmt.Sprint("Kite card ", i), Document: string(text)}); err != nil {
 			t.Fatal(err)
 		}
 	}
 	app := New(kept, nil, Settings{})
 	<-app.s.remade()
-	page, err := kept.List(ctx, "kelp", 0, 99)
+	page, err := kept.Jobs.List(ctx, "kelp", 0, 99)
 	if err != nil || len(page.Jobs) != 50 || !strings.Contains(page.Jobs[49].Shown, "5 × 7 in") {
 		t.Errorf("%d found, %v", len(page.Jobs), err)
 	}

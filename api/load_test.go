@@ -112,7 +112,7 @@ func TestEightMakersLeaveNothingBehind(t *testing.T) {
 	defer app.Close()
 	server := httptest.NewServer(app)
 	defer server.Close()
-	if _, err := kept.List(context.Background(), "", 0, 1); err != nil {
+	if _, err := kept.Jobs.List(context.Background(), "", 0, 1); err != nil {
 		t.Fatal(err)
 	}
 	_, goroutines, files := held()

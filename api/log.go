@@ -162,7 +162,7 @@ func (s *service) log(ctx context.Context, in *struct {
 	if in.Asks || in.Making != "" || in.LogFilter != (LogFilter{}) {
 		most = 0
 	}
-	kept, err := s.store.Log(ctx, in.Search, most)
+	kept, err := s.store.Log.Find(ctx, in.Search, most)
 	if err != nil {
 		return nil, err
 	}
@@ -213,7 +213,7 @@ func (s *service) putLog(ctx context.Context, row store.LogEntry, e logbook.Entr
 		return nil, err
 	}
 	row.Date, row.Making, row.Document = written.Date, written.Making, written.Document
-	kept, err := s.store.PutLog(ctx, row)
+	kept, err := s.store.Log.Put(ctx, row)
 	stale := errors.Is(err, store.ErrConflict)
 	if err != nil && !stale {
 		return nil, noEntry(err)
@@ -236,11 +236,11 @@ func noEntry(err error) error {
 }
 
 func (s *service) removeLog(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noEntry(s.store.RemoveLog(ctx, in.ID, true))
+	return nil, noEntry(s.store.Log.Remove(ctx, in.ID, true))
 }
 
 func (s *service) restoreLog(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noEntry(s.store.RemoveLog(ctx, in.ID, false))
+	return nil, noEntry(s.store.Log.Remove(ctx, in.ID, false))
 }
 
 // entries are all of the logbook, the oldest day first.
@@ -250,7 +250,7 @@ func (s *service) entries(ctx context.Context) ([]logbook.Entry, error) {
 
 // LogEntries are all entries of a store, the oldest day first.
 func LogEntries(ctx context.Context, from *store.Store) ([]logbook.Entry, error) {
-	kept, err := from.Log(ctx, "", 0)
+	kept, err := from.Log.Find(ctx, "", 0)
 	if err != nil {
 		return nil, err
 	}
@@ -298,6 +298,6 @@ func (s *service) bringLog(ctx context.Context, text []byte, as, edit string) (*
 		return nil, problem(job.Problems{{Field: "file", Text: "there is no entry in it"}})
 	}
 	out := &broughtOutput{}
-	out.Body.Brought, err = s.store.BringLog(ctx, rows, edit)
+	out.Body.Brought, err = s.store.Log.Bring(ctx, rows, edit)
 	return out, err
 }

@@ -17,7 +17,7 @@ func (s *service) book(ctx context.Context, o *opened, e *making.Event, add *sto
 	if state := o.state(); state.Finished != "" {
 		return nil
 	}
-	taken, err := s.store.TakenOf(ctx, o.kept.Of)
+	taken, err := s.store.Makings.TakenOf(ctx, o.kept.Of)
 	if err == nil && !taken {
 		add.Takes, err = o.takes()
 	}

@@ -94,7 +94,7 @@ type opened struct {
 }
 
 func (s *service) opened(ctx context.Context, id string) (*opened, error) {
-	return s.openedAs(ctx, id, s.store.Making)
+	return s.openedAs(ctx, id, s.store.Makings.Get)
 }
 
 // openedAs is opened of what get gives.
@@ -107,7 +107,7 @@ func (s *service) openedAs(ctx context.Context, id string, get func(context.Cont
 	if err := json.Unmarshal([]byte(m.Source), &out.source); err != nil {
 		return nil, err
 	}
-	plans, err := s.store.MakingPlans(ctx, id)
+	plans, err := s.store.Makings.Plans(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -118,7 +118,7 @@ func (s *service) openedAs(ctx context.Context, id string, get func(context.Cont
 		}
 		out.plans = append(out.plans, one)
 	}
-	events, err := s.store.MakingEvents(ctx, id)
+	events, err := s.store.Makings.Events(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -200,11 +200,11 @@ func (s *service) appendOnce(ctx context.Context, id string, events []making.Eve
 		return err
 	}
 	add.Finished = state.Finished
-	err = s.store.AppendMaking(ctx, id, add)
+	err = s.store.Makings.Append(ctx, id, add)
 	if errors.Is(err, store.ErrShort) || errors.Is(err, store.ErrNotFound) && add.Takes != nil {
 		// The shelf was counted otherwise since: the making is finished all the same, and nothing is booked.
 		add.Takes = nil
-		err = s.store.AppendMaking(ctx, id, add)
+		err = s.store.Makings.Append(ctx, id, add)
 	}
 	if err == nil {
 		s.hub.tell(id, len(o.events))

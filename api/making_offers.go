@@ -137,7 +137,7 @@ func (s *service) patchKept(ctx context.Context, o *opened, offer *making.Adjust
 	}
 	id := members[offer.Job].ID
 	for range 3 {
-		one, err := s.store.Get(ctx, id)
+		one, err := s.store.Jobs.Get(ctx, id)
 		if errors.Is(err, store.ErrNotFound) || id == "" {
 			return nil
 		}
@@ -156,7 +156,7 @@ func (s *service) patchKept(ctx context.Context, o *opened, offer *making.Adjust
 		if err != nil {
 			return err
 		}
-		if _, err = s.store.Save(ctx, id, one.Revision, draft); !errors.Is(err, store.ErrConflict) {
+		if _, err = s.store.Jobs.Save(ctx, id, one.Revision, draft); !errors.Is(err, store.ErrConflict) {
 			return err
 		}
 	}

@@ -25,7 +25,7 @@ func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string
 	id := of.Job
 	if of.Gang != "" {
 		id = of.Gang
-		one, err := s.store.Gang(ctx, of.Gang)
+		one, err := s.store.Gangs.Get(ctx, of.Gang)
 		if err != nil {
 			return out, "", noMaking(err)
 		}
@@ -38,7 +38,7 @@ func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string
 		}
 		out.Gang, out.GangID, out.Title = &g, one.ID, one.Title
 	} else {
-		one, err := s.store.Get(ctx, of.Job)
+		one, err := s.store.Jobs.Get(ctx, of.Job)
 		if err != nil {
 			return out, "", shelfError(err)
 		}
@@ -57,7 +57,7 @@ func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string
 
 // rulesNow are the rules of every carrier as they are now, own copies and those that ship.
 func (s *service) rulesNow(ctx context.Context) ([]string, error) {
-	kept, err := s.store.Carriers(ctx)
+	kept, err := s.store.Carriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -119,7 +119,7 @@ func noMaking(err error) error {
 }
 
 func (s *service) makings(ctx context.Context, _ *struct{}) (*makingsOutput, error) {
-	kept, err := s.store.Makings(ctx)
+	kept, err := s.store.Makings.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -143,7 +143,7 @@ func (s *service) begin(ctx context.Context, in *struct {
 	if before, err := s.store.Made(ctx, store.MadeMaking, in.Edit); err != nil {
 		return nil, err
 	} else if before != "" {
-		return s.begun(ctx, before, s.store.MakingEver)
+		return s.begun(ctx, before, s.store.Makings.Ever)
 	}
 	source, of, err := s.sourceOf(ctx, in.Body)
 	if err != nil {
@@ -166,11 +166,11 @@ func (s *service) begin(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	m, err := s.store.CreateMaking(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown}, made)
+	m, err := s.store.Makings.Create(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown}, made)
 	if err != nil {
 		return nil, err
 	}
-	return s.begun(ctx, m.ID, s.store.Making)
+	return s.begun(ctx, m.ID, s.store.Makings.Get)
 }
 
 // begun notes that a making was begun, unless that is noted or it was put aside, and
@@ -206,7 +206,7 @@ func shownMaking(s *making.State) (string, error) {
 }
 
 func (s *service) making(ctx context.Context, in *IDInput) (*makingOutput, error) {
-	return s.madeBody(ctx, in.ID, s.store.Making)
+	return s.madeBody(ctx, in.ID, s.store.Makings.Get)
 }
 
 func (s *service) madeBody(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
@@ -227,7 +227,7 @@ func (s *service) makingDrawings(ctx context.Context, in *struct {
 	IDInput
 	Plan int `query:"plan" minimum:"0"`
 }) (*drawingsOutput, error) {
-	text, err := s.store.MakingDrawings(ctx, in.ID, in.Plan)
+	text, err := s.store.Makings.Drawings(ctx, in.ID, in.Plan)
 	if err != nil {
 		return nil, noMaking(err)
 	}
@@ -249,15 +249,15 @@ func (s *service) tell(ctx context.Context, in *struct {
 	case err != nil:
 		return nil, problem(err)
 	}
-	return s.madeBody(ctx, in.ID, s.store.Making)
+	return s.madeBody(ctx, in.ID, s.store.Makings.Get)
 }
 
 func (s *service) removeMaking(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noMaking(s.store.RemoveMaking(ctx, in.ID, true))
+	return nil, noMaking(s.store.Makings.Remove(ctx, in.ID, true))
 }
 
 func (s *service) restoreMaking(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noMaking(s.store.RemoveMaking(ctx, in.ID, false))
+	return nil, noMaking(s.store.Makings.Remove(ctx, in.ID, false))
 }
 
 // follow tells a screen whenever the making goes on; at once where it has gone

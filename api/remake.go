@@ -55,7 +55,7 @@ func (s *service) remakeAll(ctx context.Context) error {
 		if err != nil {
 			return err
 		}
-		if any, err := s.store.AnyStale(ctx, sight.by); err != nil || !any {
+		if any, err := s.store.Jobs.AnyStale(ctx, sight.by); err != nil || !any {
 			return err
 		}
 		if err := s.remakeBy(ctx, sight); err != nil {
@@ -68,7 +68,7 @@ func (s *service) remakeAll(ctx context.Context) error {
 func (s *service) remakeBy(ctx context.Context, sight *sight) error {
 	after := int64(0)
 	for {
-		stale, err := s.store.Stale(ctx, sight.by, after, remadeAtOnce)
+		stale, err := s.store.Jobs.Stale(ctx, sight.by, after, remadeAtOnce)
 		if err != nil || len(stale) == 0 {
 			return err
 		}
@@ -105,7 +105,7 @@ func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
 		return err
 	}
 	j.Shown, j.ShownBy, j.Words = string(text), v.by, words
-	return s.store.Show(ctx, j)
+	return s.store.Jobs.Show(ctx, j)
 }
 
 // settling is how long what hangs on every job that is due waits for them to be worked out.
@@ -117,7 +117,7 @@ func (s *service) settled(ctx context.Context, sight *sight) error {
 	if s.remaker == nil {
 		return nil
 	}
-	if any, err := s.store.AnyStale(ctx, sight.by); err != nil || !any {
+	if any, err := s.store.Jobs.AnyStale(ctx, sight.by); err != nil || !any {
 		return err
 	}
 	ctx, cancel := context.WithTimeout(ctx, settling)

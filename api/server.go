@@ -50,7 +50,7 @@ func (s *Server) Close() { s.behind.close() }
 // New makes a server of a data file, with the screens in pages.
 func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r := chi.NewRouter()
-	r.Use(logged, recovered, known, headers, looked(kept), door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept}))
+	r.Use(logged, recovered, known, headers, looked(kept), door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept.Sessions}))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
 	s, behind := newService(kept, set), newBackground()
@@ -95,7 +95,7 @@ func looked(kept *store.Store) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			if strings.HasPrefix(r.URL.Path, "/api/") {
-				_ = kept.Same() // changes are refused where they are made, and every screen says why
+				_ = kept.Health.Same() // changes are refused where they are made, and every screen says why
 			}
 			next.ServeHTTP(w, r)
 		})
@@ -133,7 +133,7 @@ func page(pages fs.FS) http.HandlerFunc {
 // ready answers whether jobs can be read and kept just now, and why not.
 func ready(kept *store.Store) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
-		if err := kept.Ready(r.Context()); err != nil {
+		if err := kept.Health.Ready(r.Context()); err != nil {
 			door.Refuse(w, http.StatusServiceUnavailable, err.Error())
 			return
 		}

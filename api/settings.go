@@ -52,7 +52,7 @@ func (s *service) keptTools(ctx context.Context) (KeptTools, error) {
 	if s.store == nil {
 		return KeptTools{}, nil
 	}
-	kept, err := s.store.Settings(ctx)
+	kept, err := s.store.Settings.Get(ctx)
 	if err != nil {
 		return KeptTools{}, err
 	}
@@ -90,7 +90,7 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	kept, err := s.store.SaveSettings(ctx, in.Revision, string(text))
+	kept, err := s.store.Settings.Save(ctx, in.Revision, string(text))
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, err

@@ -78,11 +78,11 @@ func registerShelf(a huma.API, s *service, op operation) {
 }
 
 func (s *service) shelf(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
-	items, err := s.store.Shelf(ctx)
+	items, err := s.store.Shelf.All(ctx)
 	if err != nil {
 		return nil, err
 	}
-	uses, err := s.store.Uses(ctx)
+	uses, err := s.store.Shelf.Uses(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -134,11 +134,11 @@ func (s *service) envelopesFor(ctx context.Context, id string) (supply.Shelf, er
 	if s.store == nil {
 		return nil, nil
 	}
-	items, err := s.store.Shelf(ctx)
+	items, err := s.store.Shelf.All(ctx)
 	if err != nil {
 		return nil, err
 	}
-	own, err := s.store.ReservedBy(ctx, id)
+	own, err := s.store.Makings.ReservedBy(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -181,7 +181,7 @@ func (s *service) putItem(ctx context.Context, as store.ShelfItem, i shelf.Item)
 		return nil, err
 	}
 	row.ID, row.Revision, row.Edit = as.ID, as.Revision, as.Edit
-	saved, err := s.store.PutItem(ctx, row)
+	saved, err := s.store.Shelf.Put(ctx, row)
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, shelfError(err)
@@ -221,12 +221,12 @@ func (s *service) saveItem(ctx context.Context, in *struct {
 }
 
 func (s *service) removeItem(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.store.RemoveItem(ctx, in.ID, true)
+	err := s.store.Shelf.Remove(ctx, in.ID, true)
 	return nil, shelfError(err)
 }
 
 func (s *service) restoreItem(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.store.RemoveItem(ctx, in.ID, false)
+	err := s.store.Shelf.Remove(ctx, in.ID, false)
 	return nil, shelfError(err)
 }
 
@@ -268,7 +268,7 @@ func putItems(ctx context.Context, to *store.Store, items []shelf.Item, edit str
 			return err
 		}
 	}
-	return to.PutItems(ctx, rows, edit)
+	return to.Shelf.Bring(ctx, rows, edit)
 }
 
 // Take asks for what the cut plan of a kept job, or of a kept gang, needs from the shelf.
@@ -281,7 +281,7 @@ type Take struct {
 
 // addDemoShelf fills an empty shelf with the demonstration's stock.
 func addDemoShelf(ctx context.Context, to *store.Store) error {
-	there, err := to.Shelf(ctx)
+	there, err := to.Shelf.All(ctx)
 	if err != nil || len(there) > 0 {
 		return err
 	}

@@ -126,7 +126,7 @@ func TestTheShelfsEnvelopesAreChosen(t *testing.T) {
 	if got := chosen(); got != "A7 envelope from the shelf" {
 		t.Errorf("with two on the shelf %s", got)
 	}
-	if _, err := kept.Take(context.Background(), "", "Kite", "reserved", []store.UseLine{{Item: added.ID, Count: 2}}, nil, ""); err != nil {
+	if _, err := kept.Shelf.Take(context.Background(), "", "Kite", "reserved", []store.UseLine{{Item: added.ID, Count: 2}}, nil, ""); err != nil {
 		t.Fatal(err)
 	}
 	if got := chosen(); got != "bought A7 envelope" {

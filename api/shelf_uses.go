@@ -41,7 +41,7 @@ func (s *service) take(ctx context.Context, in *struct {
 			return nil, err
 		}
 	}
-	if _, err := s.store.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts, in.Edit); err != nil {
+	if _, err := s.store.Shelf.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts, in.Edit); err != nil {
 		return nil, shelfError(err)
 	}
 	return s.shelf(ctx, nil)
@@ -57,7 +57,7 @@ type cutOf struct {
 // batchOf works out what the use of the shelf is for.
 func (s *service) batchOf(ctx context.Context, of Take) (cutOf, error) {
 	if of.Gang != "" {
-		one, err := s.store.Gang(ctx, of.Gang)
+		one, err := s.store.Gangs.Get(ctx, of.Gang)
 		if err != nil {
 			return cutOf{}, shelfError(err)
 		}
@@ -72,7 +72,7 @@ func (s *service) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		b := whole.AtTheBench(how)
 		return cutOf{making.PlanOf(&b), one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
 	}
-	one, err := s.store.Get(ctx, of.Job)
+	one, err := s.store.Jobs.Get(ctx, of.Job)
 	if err != nil {
 		return cutOf{}, shelfError(err)
 	}
@@ -127,7 +127,7 @@ func offcutsOf(all []making.Remnant, unit measure.Unit) ([]store.ShelfItem, erro
 }
 
 func (s *service) undoUse(ctx context.Context, in *IDInput) (*shelfOutput, error) {
-	if err := s.store.Undo(ctx, in.ID); err != nil {
+	if err := s.store.Shelf.Undo(ctx, in.ID); err != nil {
 		return nil, shelfError(err)
 	}
 	return s.shelf(ctx, nil)

@@ -46,7 +46,7 @@ func (s *service) sight(ctx context.Context) (*sight, error) {
 	if err != nil {
 		return nil, err
 	}
-	carriers, err := s.store.Carriers(ctx)
+	carriers, err := s.store.Carriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}

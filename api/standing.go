@@ -37,10 +37,10 @@ func (s *service) standing(ctx context.Context, _ *struct{}) (*standingOutput, e
 	add := func(code, text string, how ...string) {
 		out.Body.Lines = append(out.Body.Lines, StandingLine{code, text, how})
 	}
-	if err := s.store.Same(); err != nil {
+	if err := s.store.Health.Same(); err != nil {
 		add("taken", err.Error()+".")
 	}
-	if err := s.store.Damage(); err != nil {
+	if err := s.store.Health.Damage(); err != nil {
 		text, how, err := s.sayDamage(ctx, err)
 		if err != nil {
 			return nil, err
@@ -48,7 +48,7 @@ func (s *service) standing(ctx context.Context, _ *struct{}) (*standingOutput, e
 		add("damaged", text, how...)
 		return out, nil // no copy is made of it either
 	}
-	if err := s.store.CopyFailed(); err != nil {
+	if err := s.store.Copies.Failed(); err != nil {
 		add("copy-failed", "The last copy was not made: "+err.Error()+".")
 		return out, nil
 	}
@@ -62,7 +62,7 @@ func (s *service) standing(ctx context.Context, _ *struct{}) (*standingOutput, e
 // sayDamage says that the data file is damaged, and the ways on: the newest copy
 // that is good, and what can be read of the file.
 func (s *service) sayDamage(ctx context.Context, found error) (text string, how []string, err error) {
-	good, err := s.store.NewestGood(ctx)
+	good, err := s.store.Copies.NewestGood(ctx)
 	if err != nil {
 		return "", nil, err
 	}
@@ -85,7 +85,7 @@ func (s *service) oldCopy(ctx context.Context) (string, error) {
 	if err != nil || tools.NoCopies || !s.copied.Load() {
 		return "", err
 	}
-	all, err := s.store.Copies()
+	all, err := s.store.Copies.All()
 	if err != nil || len(all) == 0 {
 		return "", err
 	}
@@ -94,7 +94,7 @@ func (s *service) oldCopy(ctx context.Context) (string, error) {
 	if !ok || today-day <= oldCopy {
 		return "", nil
 	}
-	changed, err := s.store.ChangedSince(ctx, all[0])
+	changed, err := s.store.Copies.ChangedSince(ctx, all[0])
 	if err != nil || !changed {
 		return "", err
 	}
@@ -125,7 +125,7 @@ func (s *Server) LookAfter() {
 	s.behind.run(func(ctx context.Context) {
 		said := noted("the data file is not the one that was opened")
 		for wait(ctx, glanceEvery) {
-			said.note(ctx, s.s.store.Same())
+			said.note(ctx, s.s.store.Health.Same())
 		}
 	})
 }
@@ -133,7 +133,7 @@ func (s *Server) LookAfter() {
 // lookThrough looks the data file through, and writes down that it is damaged, with
 // the ways on.
 func (s *service) lookThrough(ctx context.Context) {
-	err := s.store.LookThrough(ctx)
+	err := s.store.Health.LookThrough(ctx)
 	if err == nil || ctx.Err() != nil {
 		return
 	}

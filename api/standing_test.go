@@ -40,7 +40,7 @@ func standingOf(t *testing.T, s *service) (out []string) {
 func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	ctx, dir, now := context.Background(), t.TempDir(), harvest
 	s := onDisk(t, dir, &now)
-	if _, err := s.store.Create(ctx, store.Draft{Title: "Kite card", Document: "{}"}); err != nil {
+	if _, err := s.store.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	look := func(want string) {
@@ -57,7 +57,7 @@ func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	// Two days on, nothing kept since; then something, which is old from the third day on.
 	now = now.AddDate(0, 0, 3)
 	look("")
-	if _, err := s.store.Create(ctx, store.Draft{Title: "Harbour map", Document: "{}"}); err != nil {
+	if _, err := s.store.Jobs.Create(ctx, store.Draft{Title: "Harbour map", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	look("copy-old | The last copy is of Wed 23 Sep, and there were changes since: make one in Settings.")
@@ -72,7 +72,7 @@ func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	if err := os.WriteFile(copies, nil, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.store.MakeCopy(ctx, now); err == nil {
+	if err := s.store.Copies.Make(ctx, now); err == nil {
 		t.Error("a copy was made into a file")
 	}
 	if got := standingOf(t, s); len(got) != 1 || !strings.HasPrefix(got[0], "copy-failed | The last copy was not made: "+copies+" ") {
@@ -84,7 +84,7 @@ func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	if err := os.Rename(copies+".away", copies); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.store.MakeCopy(ctx, now); err != nil {
+	if err := s.store.Copies.Make(ctx, now); err != nil {
 		t.Fatal(err)
 	}
 	look("")
@@ -103,7 +103,7 @@ func TestADamagedFileIsSaidAtTheStart(t *testing.T) {
 	ctx, dir, now := context.Background(), t.TempDir(), harvest
 	s := onDisk(t, dir, &now)
 	for range 30 {
-		if _, err := s.store.Create(ctx, store.Draft{Title: "Kite card", Document: `{"notes":"` + strings.Repeat("x", 2000) + `"}`}); err != nil {
+		if _, err := s.store.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: `{"notes":"` + strings.Repeat("x", 2000) + `"}`}); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -19,20 +19,20 @@ type visits struct {
 	all map[string]time.Time
 }
 
-func (v *visits) KeepSession(_ context.Context, mark string, until time.Time) error {
+func (v *visits) Keep(_ context.Context, mark string, until time.Time) error {
 	v.mu.Lock()
 	defer v.mu.Unlock()
 	v.all[mark] = until
 	return nil
 }
 
-func (v *visits) HasSession(_ context.Context, mark string, now time.Time) (bool, error) {
+func (v *visits) Has(_ context.Context, mark string, now time.Time) (bool, error) {
 	v.mu.Lock()
 	defer v.mu.Unlock()
 	return v.all[mark].After(now), nil
 }
 
-func (v *visits) EndSession(_ context.Context, mark string) error {
+func (v *visits) End(_ context.Context, mark string) error {
 	v.mu.Lock()
 	defer v.mu.Unlock()
 	delete(v.all, mark)

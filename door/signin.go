@@ -16,12 +16,12 @@ import (
 
 // Sessions keep who was let in, each by a mark of its own.
 type Sessions interface {
-	// KeepSession keeps one until a time.
-	KeepSession(ctx context.Context, mark string, until time.Time) error
-	// HasSession tells whether there is one that has not ended.
-	HasSession(ctx context.Context, mark string, now time.Time) (bool, error)
-	// EndSession ends one; that there is none is no error.
-	EndSession(ctx context.Context, mark string) error
+	// Keep keeps one until a time.
+	Keep(ctx context.Context, mark string, until time.Time) error
+	// Has tells whether there is one that has not ended.
+	Has(ctx context.Context, mark string, now time.Time) (bool, error)
+	// End ends one; that there is none is no error.
+	End(ctx context.Context, mark string) error
 }
 
 const (
@@ -70,7 +70,7 @@ func (k *keeper) handler(next http.Handler) http.Handler {
 // admitted tells whether a request comes from someone who signed in, or brings the passcode itself.
 func (k *keeper) admitted(w http.ResponseWriter, r *http.Request) (in, tooMany bool, err error) {
 	if mark := k.mark(r); mark != "" {
-		if in, err = k.set.Sessions.HasSession(r.Context(), mark, time.Now()); in || err != nil {
+		if in, err = k.set.Sessions.Has(r.Context(), mark, time.Now()); in || err != nil {
 			return in, false, err
 		}
 	}
@@ -135,7 +135,7 @@ func (k *keeper) tried(w http.ResponseWriter, r *http.Request, next, passcode st
 		return
 	}
 	token := rand.Text()
-	if err := k.set.Sessions.KeepSession(r.Context(), k.markOf(token), time.Now().Add(stay)); err != nil {
+	if err := k.set.Sessions.Keep(r.Context(), k.markOf(token), time.Now().Add(stay)); err != nil {
 		failed(w, r, err)
 		return
 	}
@@ -150,7 +150,7 @@ func (k *keeper) signOut(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	if mark := k.mark(r); mark != "" {
-		if err := k.set.Sessions.EndSession(r.Context(), mark); err != nil {
+		if err := k.set.Sessions.End(r.Context(), mark); err != nil {
 			failed(w, r, err)
 			return
 		}

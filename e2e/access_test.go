@@ -17,11 +17,11 @@ func places(t *testing.T, s *screen) map[string]string {
 	if err != nil || len(rows) != 1 {
 		t.Fatal(len(rows), err)
 	}
-	gangs, err := s.kept.Gangs(context.Background())
+	gangs, err := s.kept.Gangs.All(context.Background())
 	if err != nil || len(gangs) != 1 {
 		t.Fatal(len(gangs), err)
 	}
-	makings, err := s.kept.Makings(context.Background())
+	makings, err := s.kept.Makings.All(context.Background())
 	if err != nil || len(makings) != 2 {
 		t.Fatal(len(makings), err)
 	}

@@ -14,7 +14,7 @@ import (
 func (s *screen) keep(title string, quantity int, fields string) string {
 	s.Helper()
 	doc := fmt.Sprintf(`{"format":"yellow-parcel-job","version":1,"title":%q,"quantity":%d,%s}`, title, quantity, fields)
-	made, err := s.kept.Create(context.Background(), store.Draft{Title: title, Quantity: quantity, Document: doc})
+	made, err := s.kept.Jobs.Create(context.Background(), store.Draft{Title: title, Quantity: quantity, Document: doc})
 	if err != nil {
 		s.Fatal(err)
 	}

@@ -88,7 +88,7 @@ func (s *screen) start() {
 
 // keptJobs are the jobs a search finds, as the server has them.
 func (s *screen) keptJobs(search string) ([]store.Job, error) {
-	page, err := s.kept.List(context.Background(), search, 0, 200)
+	page, err := s.kept.Jobs.List(context.Background(), search, 0, 200)
 	return page.Jobs, err
 }
 

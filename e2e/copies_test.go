@@ -21,7 +21,7 @@ func TestCopiesAndMovingHouse(t *testing.T) {
 		text := s.find(id("copies-says")).MustText()
 		return text, regexp.MustCompile(`^The last good copy: Wed 23 Sep, [0-9]{2,3} kB[.]$`).MatchString(text)
 	})
-	if all, err := s.kept.Copies(); err != nil || len(all) != 1 || all[0].Day != "2026-09-23" {
+	if all, err := s.kept.Copies.All(); err != nil || len(all) != 1 || all[0].Day != "2026-09-23" {
 		t.Errorf("%v %v", all, err)
 	}
 	s.click("copies-daily")

@@ -52,23 +52,23 @@ func TestPressedTwiceIsMadeOnce(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		gangs, err := s.kept.Gangs(ctx)
+		gangs, err := s.kept.Gangs.All(ctx)
 		if err != nil {
 			t.Fatal(err)
 		}
-		makings, err := s.kept.Makings(ctx)
+		makings, err := s.kept.Makings.All(ctx)
 		if err != nil {
 			t.Fatal(err)
 		}
-		shelf, err := s.kept.Shelf(ctx)
+		shelf, err := s.kept.Shelf.All(ctx)
 		if err != nil {
 			t.Fatal(err)
 		}
-		uses, err := s.kept.Uses(ctx)
+		uses, err := s.kept.Shelf.Uses(ctx)
 		if err != nil {
 			t.Fatal(err)
 		}
-		set, err := s.kept.Settings(ctx)
+		set, err := s.kept.Settings.Get(ctx)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -140,7 +140,7 @@ func TestCarriersChangedElsewhereConflict(t *testing.T) {
 	s.goes("/carriers/uk")
 	s.click("edit-carrier")
 	uk, _ := catalog.CarrierText("uk")
-	if _, err := s.kept.SaveCarrier(context.Background(), "uk", 0, uk); err != nil {
+	if _, err := s.kept.Carriers.Save(context.Background(), "uk", 0, uk); err != nil {
 		t.Fatal(err)
 	}
 	mine := strings.Replace(uk, `"0.87"`, `"0.91"`, 1)
@@ -151,13 +151,13 @@ func TestCarriersChangedElsewhereConflict(t *testing.T) {
 	if got := s.page.MustElement(id("rules-text")).MustProperty("value").Str(); got != mine {
 		t.Errorf("what was typed is gone: %.80s", got)
 	}
-	kept, err := s.kept.Carriers(context.Background())
+	kept, err := s.kept.Carriers.All(context.Background())
 	if err != nil || len(kept) != 1 || kept[0].Document != uk {
 		t.Errorf("%v %v", len(kept), err)
 	}
 	s.click("form-mine")
 	s.reads("carriers-said", "your copy is kept")
-	if kept, err = s.kept.Carriers(context.Background()); err != nil || len(kept) != 1 || kept[0].Document != mine {
+	if kept, err = s.kept.Carriers.All(context.Background()); err != nil || len(kept) != 1 || kept[0].Document != mine {
 		t.Errorf("%v %v", len(kept), err)
 	}
 }
@@ -194,7 +194,7 @@ func TestCarriersByKeyboard(t *testing.T) {
 // A job whose carrier was taken away still opens, says so, and is put right with a click.
 func TestAJobOutlivesItsCarrier(t *testing.T) {
 	s := open(t)
-	if _, err := s.kept.Create(context.Background(), store.Draft{Title: "Note for the island", Quantity: 1, Document: `{"format":"yellow-parcel-job","version":1,"title":"Note for the island","envelope":"us-a7","post":{"carriers":["us","island"]}}`}); err != nil {
+	if _, err := s.kept.Jobs.Create(context.Background(), store.Draft{Title: "Note for the island", Quantity: 1, Document: `{"format":"yellow-parcel-job","version":1,"title":"Note for the island","envelope":"us-a7","post":{"carriers":["us","island"]}}`}); err != nil {
 		t.Fatal(err)
 	}
 	s.page.MustReload()

@@ -173,7 +173,7 @@ func TestTwoWindowsNeverOverwriteEachOther(t *testing.T) {
 		t.Fatal(len(kept), err)
 	}
 	theirs := strings.Replace(kept[0].Document, "Kite card for the breakwater fair", "Kite card, red", 1)
-	if _, err := s.kept.Save(context.Background(), kept[0].ID, kept[0].Revision, store.Draft{Title: "Kite card, red", Quantity: 24, Document: theirs}); err != nil {
+	if _, err := s.kept.Jobs.Save(context.Background(), kept[0].ID, kept[0].Revision, store.Draft{Title: "Kite card, red", Quantity: 24, Document: theirs}); err != nil {
 		t.Fatal(err)
 	}
 	s.fill("card.thickness", "1/8")
@@ -181,7 +181,7 @@ func TestTwoWindowsNeverOverwriteEachOther(t *testing.T) {
 	s.reads("conflict", "Kite card, red")
 	s.click("keep-mine")
 	s.reads("saved", "Saved")
-	after, err := s.kept.Get(context.Background(), kept[0].ID)
+	after, err := s.kept.Jobs.Get(context.Background(), kept[0].ID)
 	if err != nil || after.Revision != 3 || !strings.Contains(after.Document, `"1/8"`) {
 		t.Errorf("%+v %v", after, err)
 	}

@@ -67,7 +67,7 @@ func TestManyJobsAreListedInParts(t *testing.T) {
 		if i == 2 {
 			title = "Ébauche of a harbour map"
 		}
-		if _, err := s.kept.Create(context.Background(), store.Draft{Title: title, Quantity: 1, Document: `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"}}`}); err != nil {
+		if _, err := s.kept.Jobs.Create(context.Background(), store.Draft{Title: title, Quantity: 1, Document: `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"}}`}); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -44,28 +44,28 @@ func (s *screen) everything() string {
 			s.Fatal(err)
 		}
 	}
-	fail(s.kept.EachJob(ctx, func(j store.Job) error { fmt.Fprintln(all, "job", j.Document); return nil }))
-	gangs, err := s.kept.Gangs(ctx)
+	fail(s.kept.Jobs.Each(ctx, func(j store.Job) error { fmt.Fprintln(all, "job", j.Document); return nil }))
+	gangs, err := s.kept.Gangs.All(ctx)
 	fail(err)
 	for _, g := range gangs {
 		fmt.Fprintln(all, "gang", g.Title)
 	}
-	log, err := s.kept.Log(ctx, "", 0)
+	log, err := s.kept.Log.Find(ctx, "", 0)
 	fail(err)
 	for _, e := range log {
 		fmt.Fprintln(all, "log", e.Document)
 	}
-	shelf, err := s.kept.Shelf(ctx)
+	shelf, err := s.kept.Shelf.All(ctx)
 	fail(err)
 	for _, i := range shelf {
 		fmt.Fprintln(all, "shelf", i.Document)
 	}
-	carriers, err := s.kept.Carriers(ctx)
+	carriers, err := s.kept.Carriers.All(ctx)
 	fail(err)
 	for _, c := range carriers {
 		fmt.Fprintln(all, "carrier", strings.ReplaceAll(c.Document, "\n", " "))
 	}
-	set, err := s.kept.Settings(ctx)
+	set, err := s.kept.Settings.Get(ctx)
 	fail(err)
 	fmt.Fprintln(all, "settings", set.Document)
 	return all.String()
@@ -105,7 +105,7 @@ func papers(t *testing.T, s *screen) map[string]*paper {
 	if err != nil || len(jobs) == 0 {
 		t.Fatal(err)
 	}
-	gangs, err := s.kept.Gangs(ctx)
+	gangs, err := s.kept.Gangs.All(ctx)
 	if err != nil || len(gangs) == 0 {
 		t.Fatal(err)
 	}

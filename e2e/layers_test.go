@@ -113,7 +113,7 @@ func TestFoldsAskForWhatTheyLeaveOpen(t *testing.T) {
 // page rests, can be stopped, and stays.
 func TestABetterPlanIsLookedForWhileThePageRests(t *testing.T) {
 	s := open(t)
-	if _, err := s.kept.Create(context.Background(), store.Draft{Title: "Harbour map sampler", Quantity: 50, Document: `{"format":"yellow-parcel-job","version":1,"title":"Harbour map sampler","quantity":50,
+	if _, err := s.kept.Jobs.Create(context.Background(), store.Draft{Title: "Harbour map sampler", Quantity: 50, Document: `{"format":"yellow-parcel-job","version":1,"title":"Harbour map sampler","quantity":50,
 		"envelope":"us-a7","inside":"3/8","layers":["3/16","1/4","1/8","5/16","1/16","1/8","3/16","1/8"],"sheet":"us-12x18"}`}); err != nil {
 		t.Fatal(err)
 	}

@@ -106,7 +106,7 @@ func (s *screen) over(name, text string) {
 // logged is the entry a making wrote.
 func (s *screen) logged(made string) logbook.Entry {
 	s.Helper()
-	row, err := s.kept.LogOf(context.Background(), made)
+	row, err := s.kept.Log.Of(context.Background(), made)
 	if err != nil {
 		s.Fatal(err)
 	}
@@ -120,7 +120,7 @@ func (s *screen) logged(made string) logbook.Entry {
 // relog puts another entry in the place of the one a making wrote.
 func (s *screen) relog(made string, e logbook.Entry) {
 	s.Helper()
-	row, err := s.kept.LogOf(context.Background(), made)
+	row, err := s.kept.Log.Of(context.Background(), made)
 	if err != nil {
 		s.Fatal(err)
 	}
@@ -129,7 +129,7 @@ func (s *screen) relog(made string, e logbook.Entry) {
 		s.Fatal(err)
 	}
 	row.Document = string(text)
-	if _, err := s.kept.PutLog(context.Background(), row); err != nil {
+	if _, err := s.kept.Log.Put(context.Background(), row); err != nil {
 		s.Fatal(err)
 	}
 }

@@ -31,7 +31,7 @@ func (s *screen) toTheBench(job string) string {
 // told are the events of a making as they are kept.
 func (s *screen) told(made string) []making.Event {
 	s.Helper()
-	rows, err := s.kept.MakingEvents(context.Background(), made)
+	rows, err := s.kept.Makings.Events(context.Background(), made)
 	if err != nil {
 		s.Fatal(err)
 	}

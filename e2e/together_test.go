@@ -65,7 +65,7 @@ func TestThreeJobsAreCutFromOneShelf(t *testing.T) {
 		quantity             int
 	}{{"Ferry bookmark", "1 1/2", "5 1/2", 10}, {"Tide-table note", "4 1/4", "5 1/2", 8}, {"Lantern week card", "5", "7", 10}} {
 		doc := fmt.Sprintf(`{"format":"yellow-parcel-job","version":1,"title":%q,"unit":"in","quantity":%d,"card":{"width":%q,"height":%q,"fold":"flat"},"layers":[]}`, j.title, j.quantity, j.width, j.height)
-		if _, err := s.kept.Create(ctx, store.Draft{Title: j.title, Quantity: j.quantity, Document: doc}); err != nil {
+		if _, err := s.kept.Jobs.Create(ctx, store.Draft{Title: j.title, Quantity: j.quantity, Document: doc}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -109,7 +109,7 @@ func TestThreeJobsAreCutFromOneShelf(t *testing.T) {
 	}
 	more := kept[0].Draft
 	more.Document = strings.Replace(more.Document, `"quantity":8`, `"quantity":12`, 1)
-	if _, err := s.kept.Save(ctx, kept[0].ID, kept[0].Revision, more); err != nil {
+	if _, err := s.kept.Jobs.Save(ctx, kept[0].ID, kept[0].Revision, more); err != nil {
 		t.Fatal(err)
 	}
 	s.page.MustReload()

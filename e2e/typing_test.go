@@ -169,7 +169,7 @@ func TestSettingsKeepWhatWasTypedLast(t *testing.T) {
 	}
 	s.reads("settings-state", "Kept")
 	s.line.be(nil)
-	if kept, err := s.kept.Settings(context.Background()); err != nil || !strings.Contains(kept.Document, `"longest":"12 in"`) {
+	if kept, err := s.kept.Settings.Get(context.Background()); err != nil || !strings.Contains(kept.Document, `"longest":"12 in"`) {
 		t.Errorf("%v %v", kept.Document, err)
 	}
 	one, two := s.beside("/shelf"), s.beside("/shelf")
@@ -184,7 +184,7 @@ func TestSettingsKeepWhatWasTypedLast(t *testing.T) {
 			return text, strings.Contains(text, []string{"0.31", "0.47"}[i])
 		})
 	}
-	kept, err := s.kept.Settings(context.Background())
+	kept, err := s.kept.Settings.Get(context.Background())
 	if err != nil || !strings.Contains(kept.Document, "0.31") || !strings.Contains(kept.Document, "0.47") || !strings.Contains(kept.Document, "12 in") {
 		t.Errorf("%v %v", kept.Document, err)
 	}

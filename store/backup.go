@@ -16,15 +16,15 @@ const partEnd = ".part"
 
 // Backup writes a whole, consistent copy of the data file that its owner alone can
 // read; the file must not exist yet, and is there only once it was found whole.
-func (s *Store) Backup(ctx context.Context, file string) error {
+func (c *Copies) Backup(ctx context.Context, file string) error {
 	if _, err := os.Lstat(file); err == nil {
 		return &Fault{file, "is there already", "give another name", nil}
 	}
 	// What is damaged may not show in a copy of it.
-	if err := s.LookThrough(ctx); err != nil {
+	if err := c.health.LookThrough(ctx); err != nil {
 		return err
 	}
-	return s.copyTo(ctx, file, giveNew)
+	return c.copyTo(ctx, file, giveNew)
 }
 
 // link gives a file a second name; where a disk has no such thing, tests stand in for it.
@@ -64,7 +64,7 @@ func alike(from, to string) error {
 }
 
 // copyTo writes a copy beside a name and gives it that name, as give does.
-func (s *Store) copyTo(ctx context.Context, file string, give func(from, to string) error) error {
+func (c *Copies) copyTo(ctx context.Context, file string, give func(from, to string) error) error {
 	part, err := os.CreateTemp(filepath.Dir(file), filepath.Base(file)+".*"+partEnd)
 	if err != nil {
 		return fault(file, err)
@@ -74,8 +74,8 @@ func (s *Store) copyTo(ctx context.Context, file string, give func(from, to stri
 		return fault(file, err)
 	}
 	// SQLite writes into an empty file, and leaves it its owner's alone.
-	if _, err := s.db.DB.ExecContext(ctx, `VACUUM INTO ?`, part.Name()); damaged(err) {
-		return damage(s.file, err.Error()) // it is what is copied that is
+	if _, err := c.db.DB.ExecContext(ctx, `VACUUM INTO ?`, part.Name()); damaged(err) {
+		return damage(c.file, err.Error()) // it is what is copied that is
 	} else if err != nil {
 		return fault(file, err)
 	}
@@ -98,7 +98,7 @@ func BackupOf(ctx context.Context, dir, file string) error {
 	if err != nil {
 		return err
 	}
-	return errors.Join(s.Backup(ctx, file), s.Close())
+	return errors.Join(s.Copies.Backup(ctx, file), s.Close())
 }
 
 // Verify looks a data file through from end to end: it is one of ours, and whole.
@@ -155,7 +155,7 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 	if kept, err = setAside(file); err != nil {
 		return "", err
 	}
-	return kept, source.copyTo(ctx, file, func(part, name string) error {
+	return kept, source.Copies.copyTo(ctx, file, func(part, name string) error {
 		// What the old file could not take over must not be read into the new one.
 		return errors.Join(gone(name+"-wal"), gone(name+"-shm"), os.Rename(part, name))
 	})

@@ -33,7 +33,7 @@ type Brought struct {
 // BringIn keeps everything that is not there yet, all or nothing.
 func (s *Store) BringIn(ctx context.Context, all Everything) (Brought, error) {
 	var out Brought
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
+	err := s.db.within(ctx, func(tx *sqlx.Tx) error {
 		b := bringer{tx, &out, map[string]int{}}
 		for _, j := range all.Jobs {
 			if err := b.job(ctx, j); err != nil {
@@ -163,8 +163,8 @@ func one(there bool) int {
 	return 0
 }
 
-// EachJob hands out every kept job, the oldest change first.
-func (s *Store) EachJob(ctx context.Context, do func(Job) error) error {
+// Each hands out every kept job, the oldest change first.
+func (s Jobs) Each(ctx context.Context, do func(Job) error) error {
 	rows, err := s.db.QueryxContext(ctx, `SELECT * FROM jobs WHERE removed IS NULL ORDER BY number`)
 	if err != nil {
 		return err

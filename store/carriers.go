@@ -13,16 +13,19 @@ type Carrier struct {
 	Updated  string `db:"updated"` // RFC 3339, UTC
 }
 
-// Carriers are all of the user's own, by identifier.
-func (s *Store) Carriers(ctx context.Context) ([]Carrier, error) {
+// Carriers are the user's own files of carriers.
+type Carriers struct{ db guarded }
+
+// All are all of the user's own, by identifier.
+func (s Carriers) All(ctx context.Context) ([]Carrier, error) {
 	var all []Carrier
 	err := s.db.SelectContext(ctx, &all, `SELECT id, revision, document, updated FROM carriers ORDER BY id`)
 	return all, err
 }
 
-// SaveCarrier keeps a carrier's file over the revision it edits, zero for a new
+// Save keeps a carrier's file over the revision it edits, zero for a new
 // one. Where another was kept meanwhile it gives that one and ErrConflict.
-func (s *Store) SaveCarrier(ctx context.Context, id string, revision int, document string) (Carrier, error) {
+func (s Carriers) Save(ctx context.Context, id string, revision int, document string) (Carrier, error) {
 	now := time.Now().UTC().Format(time.RFC3339)
 	done, err := s.db.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)
 		ON CONFLICT (id) DO UPDATE SET revision = revision + 1, document = excluded.document, updated = excluded.updated
@@ -44,8 +47,8 @@ func (s *Store) SaveCarrier(ctx context.Context, id string, revision int, docume
 	return kept, nil
 }
 
-// RemoveCarrier takes a user's own copy away; the error is ErrNotFound where there is none.
-func (s *Store) RemoveCarrier(ctx context.Context, id string) error {
+// Remove takes a user's own copy away; the error is ErrNotFound where there is none.
+func (s Carriers) Remove(ctx context.Context, id string) error {
 	result, err := s.db.ExecContext(ctx, `DELETE FROM carriers WHERE id = ?`, id)
 	if err != nil {
 		return err

@@ -10,6 +10,8 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"time"
 )
 
@@ -34,10 +36,21 @@ type Copy struct {
 	Size int64 // bytes
 }
 
-// Copies are the daily copies there are, the newest first.
-func (s *Store) Copies() ([]Copy, error) { return copiesIn(s.copiesDir()) }
+// Copies are the daily copies beside a data file, and copies of it anywhere.
+type Copies struct {
+	db     guarded
+	file   string
+	health *Health
 
-func (s *Store) copiesDir() string { return filepath.Join(filepath.Dir(s.file), copiesName) }
+	one  sync.Mutex            // one daily copy after another
+	last atomic.Pointer[error] // what came of the last
+	good atomic.Pointer[verified]
+}
+
+// All are the daily copies there are, the newest first.
+func (c *Copies) All() ([]Copy, error) { return copiesIn(c.dir()) }
+
+func (c *Copies) dir() string { return filepath.Join(filepath.Dir(c.file), copiesName) }
 
 func copiesIn(dir string) ([]Copy, error) {
 	all, err := os.ReadDir(dir)
@@ -60,36 +73,36 @@ func copiesIn(dir string) ([]Copy, error) {
 	return out, nil
 }
 
-// CopyOf tells whether there is a copy of a day.
-func (s *Store) CopyOf(day time.Time) (bool, error) {
-	all, err := s.Copies()
+// Of tells whether there is a copy of a day.
+func (c *Copies) Of(day time.Time) (bool, error) {
+	all, err := c.All()
 	return slices.ContainsFunc(all, func(c Copy) bool { return c.Day == day.Format(time.DateOnly) }), err
 }
 
-// MakeCopy makes the copy of a day, in the place of one there is of it. Only once
+// Make makes the copy of a day, in the place of one there is of it. Only once
 // it is there and whole does it let go of those that are too many, and of what a
-// copy cut short left behind. The error is a *Fault, and CopyFailed gives it until
+// copy cut short left behind. The error is a *Fault, and Failed gives it until
 // a copy was made.
-func (s *Store) MakeCopy(ctx context.Context, day time.Time) error {
-	s.copying.Lock()
-	defer s.copying.Unlock()
-	err := s.makeCopy(ctx, day)
+func (c *Copies) Make(ctx context.Context, day time.Time) error {
+	c.one.Lock()
+	defer c.one.Unlock()
+	err := c.make(ctx, day)
 	if ctx.Err() == nil {
-		s.copied.Store(&err)
+		c.last.Store(&err)
 	}
 	return err
 }
 
-func (s *Store) makeCopy(ctx context.Context, day time.Time) error {
-	dir := s.copiesDir()
+func (c *Copies) make(ctx context.Context, day time.Time) error {
+	dir := c.dir()
 	if err := os.MkdirAll(dir, ownFolder); err != nil {
 		return fault(dir, err)
 	}
 	// What is damaged in the data file may not show in a copy: a row that is lost is not missed there.
-	if err := s.LookThrough(ctx); err != nil {
+	if err := c.health.LookThrough(ctx); err != nil {
 		return err
 	}
-	if err := s.copyTo(ctx, filepath.Join(dir, copyFile(day)), os.Rename); err != nil {
+	if err := c.copyTo(ctx, filepath.Join(dir, copyFile(day)), os.Rename); err != nil {
 		return err
 	}
 	return thin(dir, day)
@@ -97,9 +110,9 @@ func (s *Store) makeCopy(ctx context.Context, day time.Time) error {
 
 func copyFile(day time.Time) string { return "yellow-parcel-" + day.Format(time.DateOnly) + ".db" }
 
-// CopyFailed is why the last copy was not made; nil where it was, or none was tried.
-func (s *Store) CopyFailed() error {
-	if err := s.copied.Load(); err != nil {
+// Failed is why the last copy was not made; nil where it was, or none was tried.
+func (c *Copies) Failed() error {
+	if err := c.last.Load(); err != nil {
 		return *err
 	}
 	return nil
@@ -166,8 +179,8 @@ func firsts(all []Copy, most int, span func(time.Time) string) (more, before []C
 
 // NewestGood is the newest copy that is whole; the zero Copy where there is none. One
 // that was found so is looked through again only where its file has changed.
-func (s *Store) NewestGood(ctx context.Context) (Copy, error) {
-	all, err := s.Copies()
+func (c *Copies) NewestGood(ctx context.Context) (Copy, error) {
+	all, err := c.All()
 	if err != nil {
 		return Copy{}, err
 	}
@@ -177,11 +190,11 @@ func (s *Store) NewestGood(ctx context.Context) (Copy, error) {
 			continue // it went away meanwhile
 		}
 		now := verified{one, info.ModTime()}
-		if known := s.good.Load(); known != nil && *known == now {
+		if known := c.good.Load(); known != nil && *known == now {
 			return one, nil
 		}
 		if Verify(ctx, one.File) == nil {
-			s.good.Store(&now)
+			c.good.Store(&now)
 			return one, nil
 		}
 	}
@@ -205,12 +218,12 @@ const marks = `SELECT (SELECT count(*) || ' ' || coalesce(max(number), 0) || ' '
 
 // ChangedSince tells whether anything was kept since a copy was made; so it is
 // taken to be where the copy cannot tell.
-func (s *Store) ChangedSince(ctx context.Context, c Copy) (bool, error) {
+func (c *Copies) ChangedSince(ctx context.Context, old Copy) (bool, error) {
 	var now, then string
-	if err := s.db.GetContext(ctx, &now, marks); err != nil {
+	if err := c.db.GetContext(ctx, &now, marks); err != nil {
 		return false, err
 	}
-	of, err := reading(c.File)
+	of, err := reading(old.File)
 	if err != nil {
 		return true, nil
 	}

@@ -119,12 +119,12 @@ func TestAGoodCopyAlwaysStands(t *testing.T) {
 				continue
 			}
 			if n < 2 || n >= breaks || r.IntN(4) == 0 {
-				err := s.MakeCopy(context.Background(), today)
+				err := s.Copies.Make(context.Background(), today)
 				var f *Fault
 				if err != nil && (!errors.As(err, &f) || f.File != file || !strings.HasPrefix(f.What, "is damaged")) {
 					t.Errorf("%v", err)
 				}
-				if got := s.CopyFailed(); (got == nil) != (err == nil) {
+				if got := s.Copies.Failed(); (got == nil) != (err == nil) {
 					t.Errorf("%v is said of %v", got, err)
 				}
 				broken = broken || err != nil
@@ -136,12 +136,12 @@ func TestAGoodCopyAlwaysStands(t *testing.T) {
 		if broken {
 			noticed++
 		}
-		s := &Store{file: file}
-		if good, err := s.NewestGood(context.Background()); err != nil || good.File == "" {
+		s := storeOf(guarded{}, file)
+		if good, err := s.Copies.NewestGood(context.Background()); err != nil || good.File == "" {
 			lost++
 			t.Errorf("no good copy stands: %v", err)
 		}
-		all, err := s.Copies()
+		all, err := s.Copies.All()
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -204,7 +204,7 @@ func TestRestoringTakesOverFirst(t *testing.T) {
 		t.Fatal(err)
 	}
 	for i := range 5 {
-		if _, err := s.Create(ctx, Draft{Title: fmt.Sprint("Tide table ", i), Document: "{}"}); err != nil {
+		if _, err := s.Jobs.Create(ctx, Draft{Title: fmt.Sprint("Tide table ", i), Document: "{}"}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -219,7 +219,7 @@ func TestRestoringTakesOverFirst(t *testing.T) {
 		}
 	}
 	copied := filepath.Join(t.TempDir(), "copy.db")
-	if err := errors.Join(s.Backup(ctx, copied), s.Close()); err != nil {
+	if err := errors.Join(s.Copies.Backup(ctx, copied), s.Close()); err != nil {
 		t.Fatal(err)
 	}
 	kept, err := Restore(ctx, killed, copied)
@@ -252,21 +252,21 @@ func TestACopyIsOldOnceSomethingWasKept(t *testing.T) {
 	day := time.Date(2026, 11, 30, 0, 0, 0, 0, time.UTC)
 	changed := func() bool {
 		t.Helper()
-		all, err := s.Copies()
+		all, err := s.Copies.All()
 		if err != nil || len(all) != 1 {
 			t.Fatalf("%v %v", all, err)
 		}
-		out, err := s.ChangedSince(ctx, all[0])
+		out, err := s.Copies.ChangedSince(ctx, all[0])
 		if err != nil {
 			t.Fatal(err)
 		}
 		return out
 	}
-	job, err := s.Create(ctx, Draft{Title: "Harbour map", Document: "{}"})
+	job, err := s.Jobs.Create(ctx, Draft{Title: "Harbour map", Document: "{}"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	item, err := s.PutItem(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7})
+	item, err := s.Shelf.Put(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -275,21 +275,21 @@ func TestACopyIsOldOnceSomethingWasKept(t *testing.T) {
 		change func() error
 	}{
 		{"a job", func() error {
-			_, err := s.Save(ctx, job.ID, 1, Draft{Title: "Harbour map", Document: "[]"})
+			_, err := s.Jobs.Save(ctx, job.ID, 1, Draft{Title: "Harbour map", Document: "[]"})
 			return err
 		}},
-		{"put aside", func() error { return s.Remove(ctx, job.ID, true) }},
-		{"settings", func() error { _, err := s.SaveSettings(ctx, 0, "{}"); return err }},
-		{"a carrier", func() error { _, err := s.SaveCarrier(ctx, "island", 0, "id: island"); return err }},
-		{"the log", func() error { _, err := s.PutLog(ctx, LogEntry{Date: "2026-01-10", Document: "{}"}); return err }},
-		{"the shelf", func() error { return s.RemoveItem(ctx, item.ID, true) }},
-		{"a gang", func() error { _, err := s.CreateGang(ctx, "Two", "{}", ""); return err }},
-		{"a making", func() error { _, err := s.CreateMaking(ctx, Making{}, MakingPlan{}); return err }},
-		{"a use", func() error { _, err := s.Take(ctx, job.ID, "", "reserved", nil, nil, ""); return err }},
+		{"put aside", func() error { return s.Jobs.Remove(ctx, job.ID, true) }},
+		{"settings", func() error { _, err := s.Settings.Save(ctx, 0, "{}"); return err }},
+		{"a carrier", func() error { _, err := s.Carriers.Save(ctx, "island", 0, "id: island"); return err }},
+		{"the log", func() error { _, err := s.Log.Put(ctx, LogEntry{Date: "2026-01-10", Document: "{}"}); return err }},
+		{"the shelf", func() error { return s.Shelf.Remove(ctx, item.ID, true) }},
+		{"a gang", func() error { _, err := s.Gangs.Create(ctx, "Two", "{}", ""); return err }},
+		{"a making", func() error { _, err := s.Makings.Create(ctx, Making{}, MakingPlan{}); return err }},
+		{"a use", func() error { _, err := s.Shelf.Take(ctx, job.ID, "", "reserved", nil, nil, ""); return err }},
 		{"nothing", nil},
 	} {
 		name, change := c.name, c.change
-		if err := s.MakeCopy(ctx, day); err != nil {
+		if err := s.Copies.Make(ctx, day); err != nil {
 			t.Fatal(err)
 		}
 		if changed() {

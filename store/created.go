@@ -55,8 +55,8 @@ func made(ctx context.Context, q sqlx.QueryerContext, kind Creation, edit string
 
 // once creates something under a name, which create gives the identifier of; what
 // the name made before is found instead, whatever became of it since.
-func (s *Store) once(ctx context.Context, kind Creation, edit string, find func(tx *sqlx.Tx, id string) error, create func(tx *sqlx.Tx) (string, error)) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+func (g guarded) once(ctx context.Context, kind Creation, edit string, find func(tx *sqlx.Tx, id string) error, create func(tx *sqlx.Tx) (string, error)) error {
+	return g.within(ctx, func(tx *sqlx.Tx) error {
 		id, err := made(ctx, tx, kind, edit)
 		if err != nil {
 			return err
@@ -82,8 +82,8 @@ func anyOf(ctx context.Context, tx *sqlx.Tx, into any, query, id string) error {
 }
 
 // bringOnce brings many things in at once under a name, and gives how many the name brought.
-func (s *Store) bringOnce(ctx context.Context, kind Creation, edit string, count int, bring func(*sqlx.Tx) error) (int, error) {
-	err := s.once(ctx, kind, edit, func(_ *sqlx.Tx, id string) (err error) {
+func (g guarded) bringOnce(ctx context.Context, kind Creation, edit string, count int, bring func(*sqlx.Tx) error) (int, error) {
+	err := g.once(ctx, kind, edit, func(_ *sqlx.Tx, id string) (err error) {
 		count, err = strconv.Atoi(id)
 		return err
 	}, func(tx *sqlx.Tx) (string, error) { return strconv.Itoa(count), bring(tx) })

@@ -14,14 +14,14 @@ import (
 // that come at once with one name, one makes it.
 func TestANameMakesOneThing(t *testing.T) {
 	ctx, s := context.Background(), open(t)
-	item, err := s.PutItem(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 90})
+	item, err := s.Shelf.Put(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 90})
 	if err != nil {
 		t.Fatal(err)
 	}
 	row := LogEntry{Date: "2026-01-10", Document: "{}"}
 	sheet := ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7}
 	making := func(edit string) (string, error) {
-		m, err := s.CreateMaking(ctx, Making{Title: "Kite card", Source: "{}", Edit: edit}, MakingPlan{1, "{}", "{}"})
+		m, err := s.Makings.Create(ctx, Making{Title: "Kite card", Source: "{}", Edit: edit}, MakingPlan{1, "{}", "{}"})
 		return m.ID, err
 	}
 	for _, c := range []struct {
@@ -30,45 +30,45 @@ func TestANameMakesOneThing(t *testing.T) {
 		change      func(id string) error
 	}{
 		{"a job", "jobs", func(edit string) (string, error) {
-			j, err := s.Create(ctx, Draft{Title: "Kite card", Document: "{}", Edit: edit})
+			j, err := s.Jobs.Create(ctx, Draft{Title: "Kite card", Document: "{}", Edit: edit})
 			return j.ID, err
 		}, func(id string) error {
-			_, err := s.Save(ctx, id, 1, Draft{Title: "Changed", Document: "{}", Edit: "another"})
-			return errors.Join(err, s.Remove(ctx, id, true))
+			_, err := s.Jobs.Save(ctx, id, 1, Draft{Title: "Changed", Document: "{}", Edit: "another"})
+			return errors.Join(err, s.Jobs.Remove(ctx, id, true))
 		}},
 		{"a gang", "gangs", func(edit string) (string, error) {
-			g, err := s.CreateGang(ctx, "Two", "{}", edit)
+			g, err := s.Gangs.Create(ctx, "Two", "{}", edit)
 			return g.ID, err
 		}, func(id string) error {
-			_, err := s.SaveGang(ctx, Gang{ID: id, Revision: 1, Document: "{}", Edit: "another"})
-			return errors.Join(err, s.RemoveGang(ctx, id, true))
+			_, err := s.Gangs.Save(ctx, Gang{ID: id, Revision: 1, Document: "{}", Edit: "another"})
+			return errors.Join(err, s.Gangs.Remove(ctx, id, true))
 		}},
-		{"a making", "makings", making, func(id string) error { return s.RemoveMaking(ctx, id, true) }},
+		{"a making", "makings", making, func(id string) error { return s.Makings.Remove(ctx, id, true) }},
 		{"an entry", "log", func(edit string) (string, error) {
 			row := row
 			row.Edit = edit
-			e, err := s.PutLog(ctx, row)
+			e, err := s.Log.Put(ctx, row)
 			return e.ID, err
 		}, func(id string) error {
-			_, err := s.PutLog(ctx, LogEntry{ID: id, Revision: 1, Date: "2026-01-11", Document: "{}", Edit: "another"})
-			return errors.Join(err, s.RemoveLog(ctx, id, true))
+			_, err := s.Log.Put(ctx, LogEntry{ID: id, Revision: 1, Date: "2026-01-11", Document: "{}", Edit: "another"})
+			return errors.Join(err, s.Log.Remove(ctx, id, true))
 		}},
 		{"an item", "shelf", func(edit string) (string, error) {
 			sheet := sheet
 			sheet.Edit = edit
-			i, err := s.PutItem(ctx, sheet)
+			i, err := s.Shelf.Put(ctx, sheet)
 			return i.ID, err
-		}, func(id string) error { return s.RemoveItem(ctx, id, true) }},
+		}, func(id string) error { return s.Shelf.Remove(ctx, id, true) }},
 		{"a use", "uses", func(edit string) (string, error) {
-			u, err := s.Take(ctx, "j", "Kite", "used", []UseLine{{item.ID, 5}}, nil, edit)
+			u, err := s.Shelf.Take(ctx, "j", "Kite", "used", []UseLine{{item.ID, 5}}, nil, edit)
 			return u.ID, err
-		}, func(id string) error { return s.Undo(ctx, id) }},
+		}, func(id string) error { return s.Shelf.Undo(ctx, id) }},
 		{"a file for the log", "log", func(edit string) (string, error) {
-			n, err := s.BringLog(ctx, []LogEntry{row, row}, edit)
+			n, err := s.Log.Bring(ctx, []LogEntry{row, row}, edit)
 			return fmt.Sprint(n), err
 		}, nil},
 		{"a file for the shelf", "shelf", func(edit string) (string, error) {
-			return "", s.PutItems(ctx, []ShelfItem{sheet}, edit)
+			return "", s.Shelf.Bring(ctx, []ShelfItem{sheet}, edit)
 		}, nil},
 	} {
 		count := func() (n int) {
@@ -121,7 +121,7 @@ func TestANameMakesOneThing(t *testing.T) {
 			t.Errorf("%s under a job's name: %v", c.name, err)
 		}
 	}
-	if now, err := s.item(ctx, s.db, item.ID); err != nil || now.Count != 90-2*5 {
+	if now, err := itemOf(ctx, s.db, item.ID); err != nil || now.Count != 90-2*5 {
 		t.Errorf("%d are left, %v", now.Count, err)
 	}
 }
@@ -131,10 +131,10 @@ func TestANameThatMadeNothingIsFree(t *testing.T) {
 	ctx, s := context.Background(), open(t)
 	boom := errors.New("boom")
 	none := func(*sqlx.Tx, string) error { return errors.New("it was found") }
-	if err := s.once(ctx, MadeJob, "e", none, func(*sqlx.Tx) (string, error) { return "x", boom }); !errors.Is(err, boom) {
+	if err := s.db.once(ctx, MadeJob, "e", none, func(*sqlx.Tx) (string, error) { return "x", boom }); !errors.Is(err, boom) {
 		t.Error(err)
 	}
-	if err := s.once(ctx, MadeGang, "e", none, func(*sqlx.Tx) (string, error) { return "x", nil }); err != nil {
+	if err := s.db.once(ctx, MadeGang, "e", none, func(*sqlx.Tx) (string, error) { return "x", nil }); err != nil {
 		t.Error(err)
 	}
 	if id, err := s.Made(ctx, MadeGang, "e"); id != "x" || err != nil {
@@ -148,31 +148,31 @@ func TestANameThatMadeNothingIsFree(t *testing.T) {
 // A save that comes twice, as the first answer was lost, is the same save.
 func TestASaveThatComesTwice(t *testing.T) {
 	ctx, s := context.Background(), open(t)
-	item, err := s.PutItem(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7})
+	item, err := s.Shelf.Put(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7})
 	if err != nil {
 		t.Fatal(err)
 	}
 	changed := item
 	changed.Count, changed.Document = 9, `{"count":9}`
 	for range 2 {
-		if got, err := s.PutItem(ctx, changed); err != nil || got.Revision != 2 || got.Count != 9 {
+		if got, err := s.Shelf.Put(ctx, changed); err != nil || got.Revision != 2 || got.Count != 9 {
 			t.Errorf("%+v %v", got, err)
 		}
-		if got, err := s.SaveSettings(ctx, 0, `{"unit":"mm"}`); err != nil || got.Revision != 1 {
+		if got, err := s.Settings.Save(ctx, 0, `{"unit":"mm"}`); err != nil || got.Revision != 1 {
 			t.Errorf("%+v %v", got, err)
 		}
-		if got, err := s.SaveCarrier(ctx, "island", 0, "id: island"); err != nil || got.Revision != 1 {
+		if got, err := s.Carriers.Save(ctx, "island", 0, "id: island"); err != nil || got.Revision != 1 {
 			t.Errorf("%+v %v", got, err)
 		}
 	}
 	changed.Count = 8
-	if _, err := s.PutItem(ctx, changed); !errors.Is(err, ErrConflict) {
+	if _, err := s.Shelf.Put(ctx, changed); !errors.Is(err, ErrConflict) {
 		t.Error(err)
 	}
-	if _, err := s.SaveSettings(ctx, 0, `{"unit":"in"}`); !errors.Is(err, ErrConflict) {
+	if _, err := s.Settings.Save(ctx, 0, `{"unit":"in"}`); !errors.Is(err, ErrConflict) {
 		t.Error(err)
 	}
-	if _, err := s.SaveCarrier(ctx, "island", 0, "id: island "); !errors.Is(err, ErrConflict) {
+	if _, err := s.Carriers.Save(ctx, "island", 0, "id: island "); !errors.Is(err, ErrConflict) {
 		t.Error(err)
 	}
 }

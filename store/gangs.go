@@ -21,12 +21,15 @@ type Gang struct {
 	Removed  *string `db:"removed"`
 }
 
-// CreateGang keeps a new gang at revision 1. One that came before by the same
+// Gangs are the kept gangs.
+type Gangs struct{ db guarded }
+
+// Create keeps a new gang at revision 1. One that came before by the same
 // edit is the same gang: its answer was lost on the way.
-func (s *Store) CreateGang(ctx context.Context, title, document, edit string) (Gang, error) {
+func (s Gangs) Create(ctx context.Context, title, document, edit string) (Gang, error) {
 	now := stamp()
 	g := Gang{ID: uuid.NewString(), Revision: 1, Title: title, Document: document, Edit: edit, Created: now, Updated: now}
-	err := s.once(ctx, MadeGang, edit, func(tx *sqlx.Tx, id string) error {
+	err := s.db.once(ctx, MadeGang, edit, func(tx *sqlx.Tx, id string) error {
 		g = Gang{}
 		return anyOf(ctx, tx, &g, `SELECT * FROM gangs WHERE id = ?`, id)
 	}, func(tx *sqlx.Tx) (string, error) {
@@ -37,8 +40,8 @@ func (s *Store) CreateGang(ctx context.Context, title, document, edit string) (G
 	return g, err
 }
 
-// Gang gives a kept gang; ErrNotFound when there is none, or it was removed.
-func (s *Store) Gang(ctx context.Context, id string) (Gang, error) {
+// Get gives a kept gang; ErrNotFound when there is none, or it was removed.
+func (s Gangs) Get(ctx context.Context, id string) (Gang, error) {
 	var g Gang
 	err := s.db.GetContext(ctx, &g, `SELECT * FROM gangs WHERE id = ? AND removed IS NULL`, id)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -47,17 +50,17 @@ func (s *Store) Gang(ctx context.Context, id string) (Gang, error) {
 	return g, err
 }
 
-// Gangs are the kept gangs, newest change first.
-func (s *Store) Gangs(ctx context.Context) ([]Gang, error) {
+// All are the kept gangs, newest change first.
+func (s Gangs) All(ctx context.Context) ([]Gang, error) {
 	all := []Gang{}
 	err := s.db.SelectContext(ctx, &all, `SELECT * FROM gangs WHERE removed IS NULL ORDER BY updated DESC, rowid DESC LIMIT 200`)
 	return all, err
 }
 
-// SaveGang keeps a changed gang over the revision it edits. When that is not the
+// Save keeps a changed gang over the revision it edits. When that is not the
 // kept one, it gives the kept gang with ErrConflict and changes nothing; when the
 // kept one is this very edit, come twice, it gives that one.
-func (s *Store) SaveGang(ctx context.Context, g Gang) (Gang, error) {
+func (s Gangs) Save(ctx context.Context, g Gang) (Gang, error) {
 	g.Updated = stamp()
 	result, err := s.db.NamedExecContext(ctx, `UPDATE gangs SET revision = revision + 1, title = :title, document = :document, edit = :edit, updated = :updated
 		WHERE id = :id AND revision = :revision AND removed IS NULL`, g)
@@ -68,14 +71,14 @@ func (s *Store) SaveGang(ctx context.Context, g Gang) (Gang, error) {
 	if err != nil {
 		return Gang{}, err
 	}
-	kept, err := s.Gang(ctx, g.ID)
+	kept, err := s.Get(ctx, g.ID)
 	if err == nil && changed == 0 && (g.Edit == "" || kept.Edit != g.Edit) {
 		err = ErrConflict
 	}
 	return kept, err
 }
 
-// RemoveGang puts a gang aside, or brings it back; nothing is destroyed.
-func (s *Store) RemoveGang(ctx context.Context, id string, removed bool) error {
-	return s.aside(ctx, `UPDATE gangs SET removed = ? WHERE id = ?`, id, removed)
+// Remove puts a gang aside, or brings it back; nothing is destroyed.
+func (s Gangs) Remove(ctx context.Context, id string, removed bool) error {
+	return s.db.aside(ctx, `UPDATE gangs SET removed = ? WHERE id = ?`, id, removed)
 }

@@ -36,7 +36,7 @@ const toMake = `(due <> '' AND NOT EXISTS (SELECT 1 FROM makings WHERE makings.r
 	AND (of = jobs.id OR EXISTS (SELECT 1 FROM json_each(source, '$.gang.jobs') WHERE json_extract(value, '$.id') = jobs.id))))`
 
 // Due gives the kept jobs that are due and not yet made, the first to be due first.
-func (s *Store) Due(ctx context.Context) ([]Job, error) {
+func (s Jobs) Due(ctx context.Context) ([]Job, error) {
 	all := []Job{}
 	err := s.db.SelectContext(ctx, &all, `SELECT * FROM jobs WHERE removed IS NULL AND `+toMake+` ORDER BY due, number LIMIT ?`, mostDue)
 	return all, err
@@ -52,7 +52,7 @@ type Page struct {
 // after a number; zero is the beginning. The whole list has those that are due and
 // not yet made first, at its beginning and beyond the others; a search gives the
 // jobs that have all its words.
-func (s *Store) List(ctx context.Context, search string, after int64, most int) (Page, error) {
+func (s Jobs) List(ctx context.Context, search string, after int64, most int) (Page, error) {
 	if after == 0 {
 		after = math.MaxInt64
 	}
@@ -78,7 +78,7 @@ func (s *Store) List(ctx context.Context, search string, after int64, most int) 
 }
 
 // found are the jobs that have the words of a match.
-func (s *Store) found(ctx context.Context, words string, after int64, most int) (Page, error) {
+func (s Jobs) found(ctx context.Context, words string, after int64, most int) (Page, error) {
 	all := []Job{}
 	if words == "" {
 		return Page{Jobs: all}, nil
@@ -98,7 +98,7 @@ func page(all []Job, most int) Page {
 }
 
 // dueNumbers are the numbers of the jobs that are due, as a JSON list.
-func (s *Store) dueNumbers(ctx context.Context) (string, error) {
+func (s Jobs) dueNumbers(ctx context.Context) (string, error) {
 	numbers := []int64{}
 	err := s.db.SelectContext(ctx, &numbers, `SELECT number FROM jobs WHERE removed IS NULL AND `+toMake+` ORDER BY due, number LIMIT ?`, mostDue)
 	if err != nil {
@@ -110,7 +110,7 @@ func (s *Store) dueNumbers(ctx context.Context) (string, error) {
 
 // Stale gives most of the kept jobs at once whose shown was not worked out by this,
 // the newest change first, beginning after a number; zero is the beginning.
-func (s *Store) Stale(ctx context.Context, by string, after int64, most int) ([]Job, error) {
+func (s Jobs) Stale(ctx context.Context, by string, after int64, most int) ([]Job, error) {
 	if after == 0 {
 		after = math.MaxInt64
 	}
@@ -121,15 +121,15 @@ func (s *Store) Stale(ctx context.Context, by string, after int64, most int) ([]
 }
 
 // AnyStale tells whether there is one.
-func (s *Store) AnyStale(ctx context.Context, by string) (any bool, err error) {
+func (s Jobs) AnyStale(ctx context.Context, by string) (any bool, err error) {
 	err = s.db.GetContext(ctx, &any, `SELECT EXISTS (SELECT 1 FROM jobs WHERE removed IS NULL AND shown_by < ?) OR EXISTS (SELECT 1 FROM jobs WHERE removed IS NULL AND shown_by > ?)`, by, by)
 	return any, err
 }
 
 // Show keeps what lists show of a job at a revision, and what it is found by; where
 // it was changed since, nothing.
-func (s *Store) Show(ctx context.Context, j Job) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+func (s Jobs) Show(ctx context.Context, j Job) error {
+	return s.db.within(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.NamedExecContext(ctx, `UPDATE jobs SET shown = :shown, shown_by = :shown_by WHERE id = :id AND revision = :revision`, j)
 		if err != nil {
 			return err

@@ -23,9 +23,12 @@ type LogEntry struct {
 	Removed  *string `db:"removed"`
 }
 
-// Log gives the entries that hold every word of a search, the newest day first, at
+// Log is the logbook.
+type Log struct{ db guarded }
+
+// Find gives the entries that hold every word of a search, the newest day first, at
 // most so many; none is all of them.
-func (s *Store) Log(ctx context.Context, search string, most int) ([]LogEntry, error) {
+func (s Log) Find(ctx context.Context, search string, most int) ([]LogEntry, error) {
 	query, args := `SELECT * FROM log WHERE removed IS NULL`, []any{}
 	for _, word := range wordsOf(search) {
 		query += ` AND document LIKE ? ESCAPE '\'`
@@ -41,8 +44,8 @@ func (s *Store) Log(ctx context.Context, search string, most int) ([]LogEntry, e
 	return all, err
 }
 
-// LogEntry gives one entry; ErrNotFound when there is none, or it was removed.
-func (s *Store) LogEntry(ctx context.Context, id string) (LogEntry, error) {
+// Get gives one entry; ErrNotFound when there is none, or it was removed.
+func (s Log) Get(ctx context.Context, id string) (LogEntry, error) {
 	var e LogEntry
 	err := s.db.GetContext(ctx, &e, `SELECT * FROM log WHERE id = ? AND removed IS NULL`, id)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -51,12 +54,12 @@ func (s *Store) LogEntry(ctx context.Context, id string) (LogEntry, error) {
 	return e, err
 }
 
-// PutLog keeps a new entry when its revision is zero, else a changed one over the
+// Put keeps a new entry when its revision is zero, else a changed one over the
 // revision it edits; ErrConflict, with the kept one, when that is not it. A new one
 // that came before by the same edit is the same.
-func (s *Store) PutLog(ctx context.Context, e LogEntry) (LogEntry, error) {
+func (s Log) Put(ctx context.Context, e LogEntry) (LogEntry, error) {
 	if e.Revision == 0 {
-		return s.newLog(ctx, e)
+		return s.create(ctx, e)
 	}
 	e.Updated = stamp()
 	result, err := s.db.NamedExecContext(ctx, `UPDATE log SET revision = revision + 1, date = :date, document = :document, edit = :edit, updated = :updated
@@ -68,16 +71,16 @@ func (s *Store) PutLog(ctx context.Context, e LogEntry) (LogEntry, error) {
 	if err != nil {
 		return LogEntry{}, err
 	}
-	kept, err := s.LogEntry(ctx, e.ID)
+	kept, err := s.Get(ctx, e.ID)
 	if err == nil && changed == 0 && (e.Edit == "" || kept.Edit != e.Edit) {
 		err = ErrConflict
 	}
 	return kept, err
 }
 
-func (s *Store) newLog(ctx context.Context, e LogEntry) (LogEntry, error) {
+func (s Log) create(ctx context.Context, e LogEntry) (LogEntry, error) {
 	e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
-	err := s.once(ctx, MadeEntry, e.Edit, func(tx *sqlx.Tx, id string) error {
+	err := s.db.once(ctx, MadeEntry, e.Edit, func(tx *sqlx.Tx, id string) error {
 		e = LogEntry{}
 		return anyOf(ctx, tx, &e, `SELECT * FROM log WHERE id = ?`, id)
 	}, func(tx *sqlx.Tx) (string, error) {
@@ -89,17 +92,17 @@ func (s *Store) newLog(ctx context.Context, e LogEntry) (LogEntry, error) {
 
 const insertLog = `INSERT INTO log (id, revision, date, making, document, edit, updated) VALUES (:id, :revision, :date, :making, :document, :edit, :updated)`
 
-// LogMark changes whenever the logbook does.
-func (s *Store) LogMark(ctx context.Context) (string, error) {
+// Mark changes whenever the logbook does.
+func (s Log) Mark(ctx context.Context) (string, error) {
 	var mark string
 	err := s.db.GetContext(ctx, &mark, `SELECT COUNT(*) || ' ' || COALESCE(SUM(revision), 0) || ' ' || COUNT(removed) || ' ' || COALESCE(MAX(updated), '') FROM log`)
 	return mark, err
 }
 
-// BringLog keeps many new entries, all or none, once under a name; it gives how many
+// Bring keeps many new entries, all or none, once under a name; it gives how many
 // that name brought.
-func (s *Store) BringLog(ctx context.Context, all []LogEntry, edit string) (int, error) {
-	return s.bringOnce(ctx, MadeLog, edit, len(all), func(tx *sqlx.Tx) error {
+func (s Log) Bring(ctx context.Context, all []LogEntry, edit string) (int, error) {
+	return s.db.bringOnce(ctx, MadeLog, edit, len(all), func(tx *sqlx.Tx) error {
 		for _, e := range all {
 			e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
 			if _, err := tx.NamedExecContext(ctx, insertLog, e); err != nil {
@@ -110,8 +113,8 @@ func (s *Store) BringLog(ctx context.Context, all []LogEntry, edit string) (int,
 	})
 }
 
-// LogOf is the entry a making wrote; ErrNotFound where it wrote none that is still there.
-func (s *Store) LogOf(ctx context.Context, making string) (LogEntry, error) {
+// Of is the entry a making wrote; ErrNotFound where it wrote none that is still there.
+func (s Log) Of(ctx context.Context, making string) (LogEntry, error) {
 	var e LogEntry
 	err := s.db.GetContext(ctx, &e, `SELECT * FROM log WHERE making = ? AND removed IS NULL ORDER BY rowid LIMIT 1`, making)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -120,9 +123,9 @@ func (s *Store) LogOf(ctx context.Context, making string) (LogEntry, error) {
 	return e, err
 }
 
-// RemoveLog puts an entry aside, or brings it back.
-func (s *Store) RemoveLog(ctx context.Context, id string, removed bool) error {
-	return s.aside(ctx, `UPDATE log SET removed = ? WHERE id = ?`, id, removed)
+// Remove puts an entry aside, or brings it back.
+func (s Log) Remove(ctx context.Context, id string, removed bool) error {
+	return s.db.aside(ctx, `UPDATE log SET removed = ? WHERE id = ?`, id, removed)
 }
 
 // wordsOf are the first words of a search of the log, and the beginning of each.

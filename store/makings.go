@@ -61,12 +61,15 @@ type Takes struct {
 	Offcuts []ShelfItem
 }
 
-// CreateMaking keeps a new making with its first plan. One that came before by
+// Makings are the kept makings, with their plans and what happened at them.
+type Makings struct{ db guarded }
+
+// Create keeps a new making with its first plan. One that came before by
 // the same edit is the same.
-func (s *Store) CreateMaking(ctx context.Context, m Making, p MakingPlan) (Making, error) {
+func (s Makings) Create(ctx context.Context, m Making, p MakingPlan) (Making, error) {
 	m.ID, m.Created = uuid.NewString(), stamp()
 	m.Updated = m.Created
-	err := s.once(ctx, MadeMaking, m.Edit, func(tx *sqlx.Tx, id string) error {
+	err := s.db.once(ctx, MadeMaking, m.Edit, func(tx *sqlx.Tx, id string) error {
 		m = Making{}
 		return anyOf(ctx, tx, &m, `SELECT * FROM makings WHERE id = ?`, id)
 	}, func(tx *sqlx.Tx) (string, error) {
@@ -84,43 +87,42 @@ func putPlan(ctx context.Context, tx *sqlx.Tx, making string, p MakingPlan) erro
 	return err
 }
 
-// Making gives a kept making; ErrNotFound when there is none, or it was removed.
-func (s *Store) Making(ctx context.Context, id string) (Making, error) {
+// Get gives a kept making; ErrNotFound when there is none, or it was removed.
+func (s Makings) Get(ctx context.Context, id string) (Making, error) {
+	return s.one(ctx, `SELECT * FROM makings WHERE id = ? AND removed IS NULL`, id)
+}
+
+// Ever is Get of one that may have been put aside.
+func (s Makings) Ever(ctx context.Context, id string) (Making, error) {
+	return s.one(ctx, `SELECT * FROM makings WHERE id = ?`, id)
+}
+
+func (s Makings) one(ctx context.Context, query, id string) (Making, error) {
 	var m Making
-	err := s.db.GetContext(ctx, &m, `SELECT * FROM makings WHERE id = ? AND removed IS NULL`, id)
+	err := s.db.GetContext(ctx, &m, query, id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return m, ErrNotFound
 	}
 	return m, err
 }
 
-// MakingEver is Making of one that may have been put aside.
-func (s *Store) MakingEver(ctx context.Context, id string) (Making, error) {
-	var m Making
-	err := s.db.GetContext(ctx, &m, `SELECT * FROM makings WHERE id = ?`, id)
-	if errors.Is(err, sql.ErrNoRows) {
-		return m, ErrNotFound
-	}
-	return m, err
-}
-
-// Makings are the kept makings: those under way first, the newest change first.
-func (s *Store) Makings(ctx context.Context) ([]Making, error) {
+// All are the kept makings: those under way first, the newest change first.
+func (s Makings) All(ctx context.Context) ([]Making, error) {
 	all := []Making{}
 	err := s.db.SelectContext(ctx, &all, `SELECT id, title, '' AS source, of, edit, shown, finished, used, created, updated, removed FROM makings
 		WHERE removed IS NULL ORDER BY finished <> '', updated DESC, rowid DESC LIMIT 100`)
 	return all, err
 }
 
-// MakingPlans are a making's plans in order, with their drawings where these are asked for.
-func (s *Store) MakingPlans(ctx context.Context, id string) ([]MakingPlan, error) {
+// Plans are a making's plans in order, with their drawings where these are asked for.
+func (s Makings) Plans(ctx context.Context, id string) ([]MakingPlan, error) {
 	all := []MakingPlan{}
 	err := s.db.SelectContext(ctx, &all, `SELECT number, plan, '' AS drawings FROM making_plans WHERE making = ? ORDER BY number`, id)
 	return all, err
 }
 
-// MakingDrawings are the drawings of one of a making's plans.
-func (s *Store) MakingDrawings(ctx context.Context, id string, number int) (string, error) {
+// Drawings are the drawings of one of a making's plans.
+func (s Makings) Drawings(ctx context.Context, id string, number int) (string, error) {
 	var text string
 	err := s.db.GetContext(ctx, &text, `SELECT drawings FROM making_plans WHERE making = ? AND number = ?`, id, number)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -129,17 +131,17 @@ func (s *Store) MakingDrawings(ctx context.Context, id string, number int) (stri
 	return text, err
 }
 
-// MakingEvents are what happened at a making, in order.
-func (s *Store) MakingEvents(ctx context.Context, id string) ([]MakingEvent, error) {
+// Events are what happened at a making, in order.
+func (s Makings) Events(ctx context.Context, id string) ([]MakingEvent, error) {
 	all := []MakingEvent{}
 	err := s.db.SelectContext(ctx, &all, `SELECT number, client, seq, body FROM making_events WHERE making = ? ORDER BY number`, id)
 	return all, err
 }
 
-// AppendMaking adds to a making, all or nothing. An event that is kept already is
+// Append adds to a making, all or nothing. An event that is kept already is
 // passed over; one whose forerunner is missing is ErrGap, and nothing is kept.
-func (s *Store) AppendMaking(ctx context.Context, id string, a Append) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+func (s Makings) Append(ctx context.Context, id string, a Append) error {
+	return s.db.within(ctx, func(tx *sqlx.Tx) error {
 		if err := appendEvents(ctx, tx, id, a.Events); err != nil {
 			return err
 		}
@@ -169,7 +171,7 @@ func (s *Store) AppendMaking(ctx context.Context, id string, a Append) error {
 			return err
 		}
 		if a.Takes != nil {
-			u, err := s.takeAll(ctx, tx, m.Of, m.Title, "used", a.Takes.Lines, a.Takes.Offcuts)
+			u, err := takeAll(ctx, tx, m.Of, m.Title, "used", a.Takes.Lines, a.Takes.Offcuts)
 			if err != nil {
 				return err
 			}
@@ -229,13 +231,13 @@ func appendEvents(ctx context.Context, tx *sqlx.Tx, id string, events []MakingEv
 	return nil
 }
 
-// RemoveMaking puts a making aside, or brings it back.
-func (s *Store) RemoveMaking(ctx context.Context, id string, removed bool) error {
-	return s.aside(ctx, `UPDATE makings SET removed = ? WHERE id = ?`, id, removed)
+// Remove puts a making aside, or brings it back.
+func (s Makings) Remove(ctx context.Context, id string, removed bool) error {
+	return s.db.aside(ctx, `UPDATE makings SET removed = ? WHERE id = ?`, id, removed)
 }
 
 // ReservedBy is how many of each thing on the shelf a job or a gang keeps back.
-func (s *Store) ReservedBy(ctx context.Context, of string) (map[string]int, error) {
+func (s Makings) ReservedBy(ctx context.Context, of string) (map[string]int, error) {
 	var lines []UseLine
 	if of == "" {
 		return nil, nil // what has no name keeps nothing back
@@ -250,7 +252,7 @@ func (s *Store) ReservedBy(ctx context.Context, of string) (map[string]int, erro
 }
 
 // TakenOf tells whether a job or a gang has taken something off the shelf that was not given back.
-func (s *Store) TakenOf(ctx context.Context, of string) (bool, error) {
+func (s Makings) TakenOf(ctx context.Context, of string) (bool, error) {
 	var n int
 	err := s.db.GetContext(ctx, &n, `SELECT COUNT(*) FROM uses WHERE job = ? AND state = 'used'`, of)
 	return n > 0, err

@@ -41,29 +41,29 @@ func workshop(t *testing.T) string {
 	}
 	r := rand.New(rand.NewPCG(8, 8))
 	text := func(most int) string { return fmt.Sprintf(`{"notes":"%0*d"}`, 1+r.IntN(most), r.IntN(1000)) }
-	item, err := s.PutItem(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: text(9), Count: 5000})
+	item, err := s.Shelf.Put(ctx, ShelfItem{Kind: "sheet", Size: "us-letter", Document: text(9), Count: 5000})
 	must(err)
 	for i := range 160 {
-		j, err := s.Create(ctx, Draft{Title: fmt.Sprint("Kite card ", i), Document: text([]int{60, 1500, 9000}[i%3]), Shown: "{}", Edit: fmt.Sprint("e", i)})
+		j, err := s.Jobs.Create(ctx, Draft{Title: fmt.Sprint("Kite card ", i), Document: text([]int{60, 1500, 9000}[i%3]), Shown: "{}", Edit: fmt.Sprint("e", i)})
 		must(err)
-		must(s.PutItems(ctx, []ShelfItem{{Kind: "sheet", Size: "us-12x12", Document: text(900), Count: i}}, ""))
-		_, err = s.PutLog(ctx, LogEntry{Date: fmt.Sprintf("2026-01-%02d", 1+i%28), Document: text(1200)})
+		must(s.Shelf.Bring(ctx, []ShelfItem{{Kind: "sheet", Size: "us-12x12", Document: text(900), Count: i}}, ""))
+		_, err = s.Log.Put(ctx, LogEntry{Date: fmt.Sprintf("2026-01-%02d", 1+i%28), Document: text(1200)})
 		must(err)
 		if i%4 == 0 {
-			_, err = s.Take(ctx, j.ID, j.Title, []string{"reserved", "used"}[i/4%2], []UseLine{{Item: item.ID, Count: 1 + i%3}}, nil, "")
+			_, err = s.Shelf.Take(ctx, j.ID, j.Title, []string{"reserved", "used"}[i/4%2], []UseLine{{Item: item.ID, Count: 1 + i%3}}, nil, "")
 			must(err)
-			_, err = s.CreateGang(ctx, j.Title, text(4000), "")
+			_, err = s.Gangs.Create(ctx, j.Title, text(4000), "")
 			must(err)
-			m, err := s.CreateMaking(ctx, Making{Title: j.Title, Source: text(3000), Of: j.ID, Shown: "{}"}, MakingPlan{1, text(9000), text(6000)})
+			m, err := s.Makings.Create(ctx, Making{Title: j.Title, Source: text(3000), Of: j.ID, Shown: "{}"}, MakingPlan{1, text(9000), text(6000)})
 			must(err)
 			for n := range 30 {
-				must(s.AppendMaking(ctx, m.ID, Append{Events: []MakingEvent{{Client: "phone", Seq: n + 1, Body: text(300)}}, Shown: "{}"}))
+				must(s.Makings.Append(ctx, m.ID, Append{Events: []MakingEvent{{Client: "phone", Seq: n + 1, Body: text(300)}}, Shown: "{}"}))
 			}
 		}
 	}
-	_, err = s.SaveCarrier(ctx, "island", 0, "id: island\nname: Island post\n")
+	_, err = s.Carriers.Save(ctx, "island", 0, "id: island\nname: Island post\n")
 	must(err)
-	_, err = s.SaveSettings(ctx, 0, `{"unit":"mm"}`)
+	_, err = s.Settings.Save(ctx, 0, `{"unit":"mm"}`)
 	must(err)
 	must(s.Close())
 	return dir
@@ -284,7 +284,7 @@ func TestMendingReadsWhatWasNotTakenOver(t *testing.T) {
 		t.Fatal(err)
 	}
 	for i := range 40 {
-		if _, err := s.Create(ctx, Draft{Title: fmt.Sprint("Ferry ticket ", i), Document: `{"notes":"` + strings.Repeat("x", 3000) + `"}`}); err != nil {
+		if _, err := s.Jobs.Create(ctx, Draft{Title: fmt.Sprint("Ferry ticket ", i), Document: `{"notes":"` + strings.Repeat("x", 3000) + `"}`}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -326,7 +326,7 @@ func TestMendingReadsWhatWasNotTakenOver(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer again.Close()
-	if page, err := again.List(ctx, "ferry", 0, 99); err != nil || len(page.Jobs) != 40 {
+	if page, err := again.Jobs.List(ctx, "ferry", 0, 99); err != nil || len(page.Jobs) != 40 {
 		t.Errorf("%d jobs are found, %v", len(page.Jobs), err)
 	}
 }

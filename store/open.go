@@ -10,8 +10,6 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
-	"sync"
-	"sync/atomic"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -40,16 +38,30 @@ const (
 // lockPatience is how long a data file is waited for that another server is about to leave.
 const lockPatience = 2 * time.Second
 
-// Store is an open data file.
+// Store is an open data file, and what is kept in it.
 type Store struct {
+	Jobs     Jobs
+	Gangs    Gangs
+	Makings  Makings
+	Log      Log
+	Shelf    Shelf
+	Carriers Carriers
+	Settings Preferences
+	Sessions Sessions
+	Copies   *Copies
+	Health   *Health
+
 	db   guarded
 	file string
 	lock *flock.Flock // nil where it is only read
+}
 
-	copying sync.Mutex            // one daily copy after another
-	copied  atomic.Pointer[error] // what came of the last
-	good    atomic.Pointer[verified]
-	looked  lookedThrough
+func storeOf(db guarded, file string) *Store {
+	h := &Health{db: db, file: file}
+	return &Store{
+		Jobs{db}, Gangs{db}, Makings{db}, Log{db}, Shelf{db}, Carriers{db}, Preferences{db}, Sessions{db}, &Copies{db: db, file: file, health: h}, h,
+		db, file, nil,
+	}
 }
 
 // Open opens, or makes, the data file in a folder, for itself alone, and brings it
@@ -91,7 +103,7 @@ func reading(file string) (*Store, error) {
 	if err != nil {
 		return nil, fault(file, err)
 	}
-	return &Store{db: guarded{DB: db}, file: file}, nil
+	return storeOf(guarded{DB: db}, file), nil
 }
 
 // locked takes the folder for one server.
@@ -135,7 +147,7 @@ func openLocked(dir string) (*Store, error) {
 		return nil, errors.Join(fault(file, err), db.Close())
 	}
 	opened.watch = w
-	return &Store{db: guarded{db, w}, file: file}, nil
+	return storeOf(guarded{db, w}, file), nil
 }
 
 // begin makes an empty data file under a name of its own, so that one half made is

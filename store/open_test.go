@@ -23,7 +23,7 @@ func write(t *testing.T, change func(t *testing.T, file string)) string {
 		t.Fatal(err)
 	}
 	for i := range 20 {
-		if _, err := s.Create(context.Background(), Draft{Title: fmt.Sprint("Kite card ", i), Document: strings.Repeat("{}", 4000)}); err != nil {
+		if _, err := s.Jobs.Create(context.Background(), Draft{Title: fmt.Sprint("Kite card ", i), Document: strings.Repeat("{}", 4000)}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -154,7 +154,7 @@ func TestOneServerHasTheDataFile(t *testing.T) {
 			continue
 		}
 		open++
-		if _, err := s.Create(context.Background(), Draft{Title: "Kite card", Document: "{}"}); err != nil {
+		if _, err := s.Jobs.Create(context.Background(), Draft{Title: "Kite card", Document: "{}"}); err != nil {
 			t.Error(err)
 		}
 		// It is read beside the server.
@@ -162,10 +162,10 @@ func TestOneServerHasTheDataFile(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if jobs, err := r.List(context.Background(), "", 0, 9); err != nil || len(jobs.Jobs) != 1 {
+		if jobs, err := r.Jobs.List(context.Background(), "", 0, 9); err != nil || len(jobs.Jobs) != 1 {
 			t.Errorf("%v %v", jobs, err)
 		}
-		if _, err := r.Create(context.Background(), Draft{Title: "Kite card", Document: "{}"}); err == nil {
+		if _, err := r.Jobs.Create(context.Background(), Draft{Title: "Kite card", Document: "{}"}); err == nil {
 			t.Error("a reader wrote")
 		}
 		if err := r.Close(); err != nil {
@@ -279,7 +279,7 @@ func TestRestoringKeepsWhatWasThere(t *testing.T) {
 			t.Fatal(err)
 		}
 		defer s.Close()
-		all, err := s.List(ctx, "", 0, 9)
+		all, err := s.Jobs.List(ctx, "", 0, 9)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -289,13 +289,13 @@ func TestRestoringKeepsWhatWasThere(t *testing.T) {
 		}
 		return strings.Join(out, ", ")
 	}
-	if _, err := s.Create(ctx, Draft{Title: "Harbour map", Document: "{}"}); err != nil {
+	if _, err := s.Jobs.Create(ctx, Draft{Title: "Harbour map", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.Backup(ctx, file); err != nil {
+	if err := s.Copies.Backup(ctx, file); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Create(ctx, Draft{Title: "Kite card", Document: "{}"}); err != nil {
+	if _, err := s.Jobs.Create(ctx, Draft{Title: "Kite card", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := Restore(ctx, dir, file); err == nil || !strings.Contains(err.Error(), "is open in another Yellow Parcel") {
@@ -344,13 +344,13 @@ func TestSessionsEnd(t *testing.T) {
 	s, ctx := open(t), context.Background()
 	now := time.Now()
 	for mark, until := range map[string]time.Time{"past": now.Add(-time.Minute), "to come": now.Add(time.Hour)} {
-		if err := s.KeepSession(ctx, mark, until); err != nil {
+		if err := s.Sessions.Keep(ctx, mark, until); err != nil {
 			t.Fatal(err)
 		}
 	}
 	has := func(mark string, at time.Time) bool {
 		t.Helper()
-		ok, err := s.HasSession(ctx, mark, at)
+		ok, err := s.Sessions.Has(ctx, mark, at)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -359,7 +359,7 @@ func TestSessionsEnd(t *testing.T) {
 	if has("past", now) || !has("to come", now) || has("to come", now.Add(2*time.Hour)) || has("", now) {
 		t.Error("a session is not as long as it was to be")
 	}
-	if err := errors.Join(s.EndSession(ctx, "to come"), s.EndSession(ctx, "to come")); err != nil || has("to come", now) {
+	if err := errors.Join(s.Sessions.End(ctx, "to come"), s.Sessions.End(ctx, "to come")); err != nil || has("to come", now) {
 		t.Errorf("ended: %v", err)
 	}
 }
@@ -372,14 +372,14 @@ func TestReadinessIsLookedAt(t *testing.T) {
 		t.Fatal(err)
 	}
 	for range 2 {
-		if err := whole.Ready(ctx); err != nil {
+		if err := whole.Health.Ready(ctx); err != nil {
 			t.Error(err)
 		}
 	}
 	if err := whole.Close(); err != nil {
 		t.Fatal(err)
 	}
-	if err := whole.Ready(ctx); err == nil {
+	if err := whole.Health.Ready(ctx); err == nil {
 		t.Error("a closed one is ready")
 	}
 	bad, err := Open(write(t, func(t *testing.T, file string) {
@@ -396,7 +396,7 @@ func TestReadinessIsLookedAt(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer bad.Close()
-	if err := bad.Ready(ctx); err == nil || !strings.Contains(err.Error(), "is damaged") {
+	if err := bad.Health.Ready(ctx); err == nil || !strings.Contains(err.Error(), "is damaged") {
 		t.Errorf("%v", err)
 	}
 }
@@ -419,7 +419,7 @@ func TestAFullDiskIsSaid(t *testing.T) {
 	limit(pages + 20)
 	kept, says := 0, ""
 	for says == "" && kept < 1000 {
-		if _, err := s.Create(ctx, Draft{Title: "Kite card", Document: strings.Repeat("x", 3000)}); err != nil {
+		if _, err := s.Jobs.Create(ctx, Draft{Title: "Kite card", Document: strings.Repeat("x", 3000)}); err != nil {
 			says = Trouble(err)
 			break
 		}
@@ -428,15 +428,15 @@ func TestAFullDiskIsSaid(t *testing.T) {
 	if says != "The disk is full: nothing more can be kept until there is room. What was kept is whole." || kept == 0 {
 		t.Fatalf("%d kept: %q", kept, says)
 	}
-	if err := s.Ready(ctx); err != nil && !strings.Contains(err.Error(), "the disk is full") {
+	if err := s.Health.Ready(ctx); err != nil && !strings.Contains(err.Error(), "the disk is full") {
 		t.Errorf("%v", err)
 	}
-	there, err := s.List(ctx, "kite", 0, 1000)
+	there, err := s.Jobs.List(ctx, "kite", 0, 1000)
 	if err != nil || len(there.Jobs) != kept {
 		t.Errorf("%d of %d are there, %v", len(there.Jobs), kept, err)
 	}
 	limit(1 << 30)
-	if _, err := s.Create(ctx, Draft{Title: "Kite card", Document: "{}"}); err != nil {
+	if _, err := s.Jobs.Create(ctx, Draft{Title: "Kite card", Document: "{}"}); err != nil {
 		t.Error(err)
 	}
 }

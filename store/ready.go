@@ -6,6 +6,13 @@ import (
 	"time"
 )
 
+// Health is whether a data file is there, whole, and can be read and written.
+type Health struct {
+	db     guarded
+	file   string
+	looked lookedThrough
+}
+
 // lookedThrough is when the data file was looked through last, and what came of it.
 type lookedThrough struct {
 	one sync.Mutex // one look after another
@@ -26,66 +33,66 @@ const (
 
 // Ready tells whether the data file can be read and written, and is whole as far as
 // that was looked at in the last hour. The error is a *Fault.
-func (s *Store) Ready(ctx context.Context) error {
-	if err := s.Same(); err != nil {
+func (h *Health) Ready(ctx context.Context) error {
+	if err := h.Same(); err != nil {
 		return err
 	}
-	if err := tryWriting(s.db.DB.DB); err != nil {
-		return fault(s.file, err)
+	if err := tryWriting(h.db.DB.DB); err != nil {
+		return fault(h.file, err)
 	}
-	s.looked.mu.Lock()
-	fresh := time.Since(s.looked.at) < lookedEvery
-	s.looked.mu.Unlock()
+	h.looked.mu.Lock()
+	fresh := time.Since(h.looked.at) < lookedEvery
+	h.looked.mu.Unlock()
 	if !fresh {
-		if err := s.examine(ctx, glance); err != nil {
+		if err := h.examine(ctx, glance); err != nil {
 			return err
 		}
 	}
-	return s.Damage()
+	return h.Damage()
 }
 
 // Same tells whether the data file and what belongs to it are still those that were
 // opened; once they are not, nothing more is kept until it is opened anew. The error
 // is a *Fault.
-func (s *Store) Same() error { return s.db.watch.look() }
+func (h *Health) Same() error { return h.db.watch.look() }
 
 // LookThrough looks the whole data file through. The error is a *Fault, of damage or
 // of why it could not be looked through.
-func (s *Store) LookThrough(ctx context.Context) error {
-	if err := s.examine(ctx, whole); err != nil {
+func (h *Health) LookThrough(ctx context.Context) error {
+	if err := h.examine(ctx, whole); err != nil {
 		return err
 	}
-	return s.Damage()
+	return h.Damage()
 }
 
 // Damage is what is known of damage to the data file: a *Fault, or nil.
-func (s *Store) Damage() error {
-	s.looked.mu.Lock()
-	defer s.looked.mu.Unlock()
-	if s.looked.says == nil {
+func (h *Health) Damage() error {
+	h.looked.mu.Lock()
+	defer h.looked.mu.Unlock()
+	if h.looked.says == nil {
 		return nil
 	}
-	return s.looked.says
+	return h.looked.says
 }
 
 // examine looks through the data file and notes what it finds; the error is that it could not.
-func (s *Store) examine(ctx context.Context, how string) error {
-	s.looked.one.Lock()
-	defer s.looked.one.Unlock()
+func (h *Health) examine(ctx context.Context, how string) error {
+	h.looked.one.Lock()
+	defer h.looked.one.Unlock()
 	var says string
-	err := s.db.GetContext(ctx, &says, how)
+	err := h.db.GetContext(ctx, &says, how)
 	var found *Fault
 	switch {
 	case err != nil && !damaged(err):
-		return fault(s.file, err)
+		return fault(h.file, err)
 	case err != nil:
-		found = damage(s.file, err.Error())
+		found = damage(h.file, err.Error())
 	case says != "ok":
-		found = damage(s.file, says)
+		found = damage(h.file, says)
 	}
-	s.looked.mu.Lock()
-	defer s.looked.mu.Unlock()
-	s.looked.at, s.looked.says = time.Now(), found
+	h.looked.mu.Lock()
+	defer h.looked.mu.Unlock()
+	h.looked.at, h.looked.says = time.Now(), found
 	return nil
 }
 

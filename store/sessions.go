@@ -10,9 +10,12 @@ import (
 // mostSessions is how many visits are kept; beyond it the one to end first goes.
 const mostSessions = 500
 
-// KeepSession keeps a visit until a time, and forgets those that ended.
-func (s *Store) KeepSession(ctx context.Context, mark string, until time.Time) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+// Sessions are the visits that have not ended.
+type Sessions struct{ db guarded }
+
+// Keep keeps a visit until a time, and forgets those that ended.
+func (s Sessions) Keep(ctx context.Context, mark string, until time.Time) error {
+	return s.db.within(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.ExecContext(ctx, `INSERT INTO sessions (mark, ends) VALUES (?, ?)`, mark, until.Unix()); err != nil {
 			return err
 		}
@@ -21,15 +24,15 @@ func (s *Store) KeepSession(ctx context.Context, mark string, until time.Time) e
 	})
 }
 
-// HasSession tells whether there is a visit that has not ended.
-func (s *Store) HasSession(ctx context.Context, mark string, now time.Time) (bool, error) {
+// Has tells whether there is a visit that has not ended.
+func (s Sessions) Has(ctx context.Context, mark string, now time.Time) (bool, error) {
 	var n int
 	err := s.db.GetContext(ctx, &n, `SELECT count(*) FROM sessions WHERE mark = ? AND ends > ?`, mark, now.Unix())
 	return n > 0, err
 }
 
-// EndSession ends a visit; that there is none is no error.
-func (s *Store) EndSession(ctx context.Context, mark string) error {
+// End ends a visit; that there is none is no error.
+func (s Sessions) End(ctx context.Context, mark string) error {
 	_, err := s.db.ExecContext(ctx, `DELETE FROM sessions WHERE mark = ?`, mark)
 	return err
 }

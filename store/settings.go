@@ -15,8 +15,11 @@ type Settings struct {
 	Document string `db:"document"`
 }
 
-// Settings are the kept ones.
-func (s *Store) Settings(ctx context.Context) (Settings, error) {
+// Preferences are the maker's settings.
+type Preferences struct{ db guarded }
+
+// Get gives the kept ones.
+func (s Preferences) Get(ctx context.Context) (Settings, error) {
 	var kept Settings
 	err := s.db.GetContext(ctx, &kept, `SELECT revision, document FROM settings`)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -25,21 +28,21 @@ func (s *Store) Settings(ctx context.Context) (Settings, error) {
 	return kept, err
 }
 
-// SaveSettings keeps the settings document over the revision it edits. Where
+// Save keeps the settings document over the revision it edits. Where
 // another was kept meanwhile it gives that one and ErrConflict.
-func (s *Store) SaveSettings(ctx context.Context, revision int, document string) (Settings, error) {
+func (s Preferences) Save(ctx context.Context, revision int, document string) (Settings, error) {
 	saved := saveSettings(ctx, s.db, Settings{revision, document})
 	if saved != nil && !errors.Is(saved, ErrConflict) {
 		return Settings{}, saved
 	}
-	kept, err := s.Settings(ctx)
+	kept, err := s.Get(ctx)
 	if saved != nil && kept.Document == document { // the same was kept: it came twice
 		saved = nil
 	}
 	return kept, errors.Join(saved, err)
 }
 
-// saveSettings is SaveSettings within something larger, or by itself.
+// saveSettings is Save within something larger, or by itself.
 func saveSettings(ctx context.Context, db sqlx.ExecerContext, s Settings) error {
 	done, err := db.ExecContext(ctx, `INSERT INTO settings (only, revision, document) VALUES (1, 1, ?)
 		ON CONFLICT (only) DO UPDATE SET revision = settings.revision + 1, document = excluded.document

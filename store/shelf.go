@@ -48,8 +48,11 @@ type UseLine struct {
 const itemQuery = `SELECT s.*, COALESCE((SELECT SUM(l.count) FROM use_lines l JOIN uses u ON u.id = l.use
 	WHERE l.item = s.id AND u.state = 'reserved'), 0) AS reserved FROM shelf s WHERE s.removed IS NULL`
 
-// Shelf gives what is on the shelf, sheets before envelopes.
-func (s *Store) Shelf(ctx context.Context) ([]ShelfItem, error) {
+// Shelf is what is on the shelf, and what jobs take of it.
+type Shelf struct{ db guarded }
+
+// All gives what is on the shelf, sheets before envelopes.
+func (s Shelf) All(ctx context.Context) ([]ShelfItem, error) {
 	all := []ShelfItem{}
 	err := s.db.SelectContext(ctx, &all, itemQuery+` ORDER BY s.kind DESC, s.rowid`)
 	return all, err
@@ -57,11 +60,11 @@ func (s *Store) Shelf(ctx context.Context) ([]ShelfItem, error) {
 
 const insertItem = `INSERT INTO shelf (id, revision, kind, size, document, count) VALUES (:id, :revision, :kind, :size, :document, :count)`
 
-// PutItem keeps a new item when its revision is zero, else a changed one over
+// Put keeps a new item when its revision is zero, else a changed one over
 // the revision it edits; ErrConflict when that is not the kept one.
-func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
+func (s Shelf) Put(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	if i.Revision == 0 {
-		return s.newItem(ctx, i)
+		return s.create(ctx, i)
 	}
 	result, err := s.db.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size,
 		document = :document, count = :count WHERE id = :id AND revision = :revision AND removed IS NULL`, i)
@@ -72,7 +75,7 @@ func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	if err != nil {
 		return i, err
 	}
-	kept, err := s.item(ctx, s.db, i.ID)
+	kept, err := itemOf(ctx, s.db, i.ID)
 	same := kept.Kind == i.Kind && kept.Size == i.Size && kept.Document == i.Document && kept.Count == i.Count
 	if err == nil && changed == 0 && !same { // the same was kept: it came twice
 		err = ErrConflict
@@ -80,9 +83,9 @@ func (s *Store) PutItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	return kept, err
 }
 
-func (s *Store) newItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
+func (s Shelf) create(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	i.ID, i.Revision = uuid.NewString(), 1
-	err := s.once(ctx, MadeItem, i.Edit, func(tx *sqlx.Tx, id string) error {
+	err := s.db.once(ctx, MadeItem, i.Edit, func(tx *sqlx.Tx, id string) error {
 		i = ShelfItem{}
 		return anyOf(ctx, tx, &i, `SELECT * FROM shelf WHERE id = ?`, id)
 	}, func(tx *sqlx.Tx) (string, error) {
@@ -92,7 +95,7 @@ func (s *Store) newItem(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	return i, err
 }
 
-func (s *Store) item(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, error) {
+func itemOf(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, error) {
 	var i ShelfItem
 	err := sqlx.GetContext(ctx, q, &i, itemQuery+` AND s.id = ?`, id)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -101,9 +104,9 @@ func (s *Store) item(ctx context.Context, q sqlx.QueryerContext, id string) (She
 	return i, err
 }
 
-// PutItems keeps many new items, all or none, once under a name.
-func (s *Store) PutItems(ctx context.Context, items []ShelfItem, edit string) error {
-	_, err := s.bringOnce(ctx, MadeShelf, edit, len(items), func(tx *sqlx.Tx) error {
+// Bring keeps many new items, all or none, once under a name.
+func (s Shelf) Bring(ctx context.Context, items []ShelfItem, edit string) error {
+	_, err := s.db.bringOnce(ctx, MadeShelf, edit, len(items), func(tx *sqlx.Tx) error {
 		for _, i := range items {
 			i.ID, i.Revision = uuid.NewString(), 1
 			if _, err := tx.NamedExecContext(ctx, insertItem, i); err != nil {
@@ -115,13 +118,13 @@ func (s *Store) PutItems(ctx context.Context, items []ShelfItem, edit string) er
 	return err
 }
 
-// RemoveItem puts an item aside, or brings it back.
-func (s *Store) RemoveItem(ctx context.Context, id string, removed bool) error {
-	return s.aside(ctx, `UPDATE shelf SET removed = ? WHERE id = ?`, id, removed)
+// Remove puts an item aside, or brings it back.
+func (s Shelf) Remove(ctx context.Context, id string, removed bool) error {
+	return s.db.aside(ctx, `UPDATE shelf SET removed = ? WHERE id = ?`, id, removed)
 }
 
 // Uses gives the newest uses first.
-func (s *Store) Uses(ctx context.Context) ([]Use, error) {
+func (s Shelf) Uses(ctx context.Context) ([]Use, error) {
 	all := []Use{}
 	err := s.db.SelectContext(ctx, &all, `SELECT u.*, COALESCE(SUM(MAX(l.count, 0)), 0) AS total FROM uses u LEFT JOIN use_lines l ON l.use = u.id
 		GROUP BY u.id ORDER BY u.made DESC, u.rowid DESC LIMIT 50`)
@@ -132,18 +135,18 @@ func (s *Store) Uses(ctx context.Context) ([]Use, error) {
 // and puts its offcuts on (state "used"). Either takes the place of what the job
 // had reserved. When the shelf does not hold enough it is ErrShort and nothing changes.
 // Under a name it does so once.
-func (s *Store) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem, edit string) (Use, error) {
+func (s Shelf) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem, edit string) (Use, error) {
 	var u Use
-	err := s.once(ctx, MadeUse, edit, func(tx *sqlx.Tx, id string) error {
+	err := s.db.once(ctx, MadeUse, edit, func(tx *sqlx.Tx, id string) error {
 		return anyOf(ctx, tx, &u, `SELECT u.*, COALESCE(SUM(MAX(l.count, 0)), 0) AS total FROM uses u LEFT JOIN use_lines l ON l.use = u.id WHERE u.id = ? GROUP BY u.id`, id)
 	}, func(tx *sqlx.Tx) (id string, err error) {
-		u, err = s.takeAll(ctx, tx, job, title, state, lines, offcuts)
+		u, err = takeAll(ctx, tx, job, title, state, lines, offcuts)
 		return u.ID, err
 	})
 	return u, err
 }
 
-func (s *Store) takeAll(ctx context.Context, tx *sqlx.Tx, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
+func takeAll(ctx context.Context, tx *sqlx.Tx, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
 	u := Use{ID: uuid.NewString(), Job: job, Title: title, State: state, Made: stamp()}
 	if _, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE job = ? AND state = 'reserved'`, job); err != nil {
 		return u, err
@@ -152,7 +155,7 @@ func (s *Store) takeAll(ctx context.Context, tx *sqlx.Tx, job, title, state stri
 		return u, err
 	}
 	for _, l := range lines {
-		if err := s.takeLine(ctx, tx, u, l); err != nil {
+		if err := takeLine(ctx, tx, u, l); err != nil {
 			return u, err
 		}
 		u.Total += l.Count
@@ -165,8 +168,8 @@ func (s *Store) takeAll(ctx context.Context, tx *sqlx.Tx, job, title, state stri
 	return u, nil
 }
 
-func (s *Store) takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
-	item, err := s.item(ctx, tx, l.Item)
+func takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
+	item, err := itemOf(ctx, tx, l.Item)
 	if err != nil {
 		return err
 	}
@@ -202,8 +205,8 @@ func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
 
 // Undo gives back what a use took, and takes back the offcuts it put on the
 // shelf, as far as they are still there.
-func (s *Store) Undo(ctx context.Context, id string) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error { return undo(ctx, tx, id) })
+func (s Shelf) Undo(ctx context.Context, id string) error {
+	return s.db.within(ctx, func(tx *sqlx.Tx) error { return undo(ctx, tx, id) })
 }
 
 func undo(ctx context.Context, tx *sqlx.Tx, id string) error {
@@ -225,9 +228,4 @@ func undo(ctx context.Context, tx *sqlx.Tx, id string) error {
 	}
 	_, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE id = ?`, id)
 	return err
-}
-
-// within runs changes that stand or fall together.
-func (s *Store) within(ctx context.Context, work func(*sqlx.Tx) error) error {
-	return s.db.within(ctx, work)
 }

@@ -43,12 +43,15 @@ type Job struct {
 	Removed sql.NullString `db:"removed"`
 }
 
+// Jobs are the kept jobs.
+type Jobs struct{ db guarded }
+
 // Create keeps a new job at revision 1. What was created before under the same edit
 // is that job, as it is now and even if it was put aside: its answer was lost on the way.
-func (s *Store) Create(ctx context.Context, d Draft) (Job, error) {
+func (s Jobs) Create(ctx context.Context, d Draft) (Job, error) {
 	now := stamp()
 	j := Job{ID: uuid.NewString(), Revision: 1, Draft: d, Created: now, Updated: now}
-	err := s.once(ctx, MadeJob, d.Edit, func(tx *sqlx.Tx, id string) error {
+	err := s.db.once(ctx, MadeJob, d.Edit, func(tx *sqlx.Tx, id string) error {
 		j = Job{}
 		return anyOf(ctx, tx, &j, `SELECT * FROM jobs WHERE id = ?`, id)
 	}, func(tx *sqlx.Tx) (string, error) { return j.ID, insert(ctx, tx, &j) })
@@ -74,7 +77,7 @@ func insert(ctx context.Context, tx *sqlx.Tx, j *Job) (err error) {
 }
 
 // Get gives a kept job; ErrNotFound when there is none, or it was removed.
-func (s *Store) Get(ctx context.Context, id string) (Job, error) {
+func (s Jobs) Get(ctx context.Context, id string) (Job, error) {
 	var j Job
 	err := s.db.GetContext(ctx, &j, `SELECT * FROM jobs WHERE id = ? AND removed IS NULL`, id)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -84,7 +87,7 @@ func (s *Store) Get(ctx context.Context, id string) (Job, error) {
 }
 
 // UnderWay are the makings under way of jobs, by job, the latest of each.
-func (s *Store) UnderWay(ctx context.Context) (map[string]string, error) {
+func (s Makings) UnderWay(ctx context.Context) (map[string]string, error) {
 	var all []struct{ Of, ID string }
 	if err := s.db.SelectContext(ctx, &all, `SELECT of, id FROM makings WHERE removed IS NULL AND finished = '' ORDER BY updated`); err != nil {
 		return nil, err
@@ -99,9 +102,9 @@ func (s *Store) UnderWay(ctx context.Context) (map[string]string, error) {
 // Save keeps a changed document over the revision it edits. When that is not
 // the kept one, it gives the kept job with ErrConflict and changes nothing; when
 // the kept one is this very edit, come twice, it gives that one.
-func (s *Store) Save(ctx context.Context, id string, revision int, d Draft) (Job, error) {
+func (s Jobs) Save(ctx context.Context, id string, revision int, d Draft) (Job, error) {
 	changed := false
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
+	err := s.db.within(ctx, func(tx *sqlx.Tx) error {
 		var before int64
 		err := tx.GetContext(ctx, &before, `SELECT number FROM jobs WHERE id = ? AND revision = ? AND removed IS NULL`, id, revision)
 		if errors.Is(err, sql.ErrNoRows) {
@@ -137,17 +140,17 @@ func update(ctx context.Context, tx *sqlx.Tx, before int64, j Job) (err error) {
 }
 
 // Remove puts a job aside, or brings it back; nothing is destroyed.
-func (s *Store) Remove(ctx context.Context, id string, removed bool) error {
-	return s.aside(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, id, removed)
+func (s Jobs) Remove(ctx context.Context, id string, removed bool) error {
+	return s.db.aside(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, id, removed)
 }
 
 // aside puts something aside by a statement that takes when, and what; or brings it back.
-func (s *Store) aside(ctx context.Context, statement, id string, removed bool) error {
+func (g guarded) aside(ctx context.Context, statement, id string, removed bool) error {
 	var mark any
 	if removed {
 		mark = stamp()
 	}
-	result, err := s.db.ExecContext(ctx, statement, mark, id)
+	result, err := g.ExecContext(ctx, statement, mark, id)
 	if err != nil {
 		return err
 	}

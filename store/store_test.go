@@ -25,19 +25,19 @@ func open(t *testing.T) *Store {
 
 func TestStaleSaveIsRefusedAndChangesNothing(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	j, err := s.Create(ctx, Draft{Title: "Kite card", Quantity: 12, Document: `{"a":1}`})
+	j, err := s.Jobs.Create(ctx, Draft{Title: "Kite card", Quantity: 12, Document: `{"a":1}`})
 	if err != nil {
 		t.Fatal(err)
 	}
-	mine, err := s.Save(ctx, j.ID, 1, Draft{Title: "Kite card, blue", Quantity: 12, Document: `{"a":2}`})
+	mine, err := s.Jobs.Save(ctx, j.ID, 1, Draft{Title: "Kite card, blue", Quantity: 12, Document: `{"a":2}`})
 	if err != nil || mine.Revision != 2 || mine.Title != "Kite card, blue" {
 		t.Fatalf("%+v %v", mine, err)
 	}
-	kept, err := s.Save(ctx, j.ID, 1, Draft{Title: "Kite card, red", Quantity: 12, Document: `{"a":3}`})
+	kept, err := s.Jobs.Save(ctx, j.ID, 1, Draft{Title: "Kite card, red", Quantity: 12, Document: `{"a":3}`})
 	if !errors.Is(err, ErrConflict) || kept.Document != `{"a":2}` || kept.Revision != 2 {
 		t.Errorf("%+v %v", kept, err)
 	}
-	if _, err := s.Save(ctx, "nowhere", 1, Draft{Title: "", Quantity: 0, Document: ""}); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Jobs.Save(ctx, "nowhere", 1, Draft{Title: "", Quantity: 0, Document: ""}); !errors.Is(err, ErrNotFound) {
 		t.Errorf("%v", err)
 	}
 }
@@ -46,40 +46,40 @@ func TestStaleSaveIsRefusedAndChangesNothing(t *testing.T) {
 func TestAnEditThatComesTwiceIsOne(t *testing.T) {
 	s, ctx := open(t), context.Background()
 	first := Draft{Title: "Kite card", Document: `{"a":1}`, Edit: "one"}
-	j, err := s.Create(ctx, first)
-	again, twice := s.Create(ctx, first)
+	j, err := s.Jobs.Create(ctx, first)
+	again, twice := s.Jobs.Create(ctx, first)
 	if err != nil || twice != nil || again.ID != j.ID {
 		t.Errorf("a job made twice: %v and %v, %v, %v", j.ID, again.ID, err, twice)
 	}
 	second := Draft{Title: "Kite card", Document: `{"a":2}`, Edit: "two"}
 	for range 2 {
-		kept, err := s.Save(ctx, j.ID, 1, second)
+		kept, err := s.Jobs.Save(ctx, j.ID, 1, second)
 		if err != nil || kept.Revision != 2 || kept.Document != `{"a":2}` {
 			t.Errorf("%+v %v", kept, err)
 		}
 	}
 	second.Edit = "three"
-	if _, err := s.Save(ctx, j.ID, 1, second); !errors.Is(err, ErrConflict) {
+	if _, err := s.Jobs.Save(ctx, j.ID, 1, second); !errors.Is(err, ErrConflict) {
 		t.Errorf("another's edit over the same revision: %v", err)
 	}
-	if list, err := s.List(ctx, "", 0, 9); err != nil || len(list.Jobs) != 1 {
+	if list, err := s.Jobs.List(ctx, "", 0, 9); err != nil || len(list.Jobs) != 1 {
 		t.Errorf("%d jobs, %v", len(list.Jobs), err)
 	}
 }
 
 func TestSettingsHaveRevisions(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	if kept, err := s.Settings(ctx); err != nil || kept != (Settings{}) {
+	if kept, err := s.Settings.Get(ctx); err != nil || kept != (Settings{}) {
 		t.Errorf("before any: %+v %v", kept, err)
 	}
-	if kept, err := s.SaveSettings(ctx, 0, "a"); err != nil || kept != (Settings{1, "a"}) {
+	if kept, err := s.Settings.Save(ctx, 0, "a"); err != nil || kept != (Settings{1, "a"}) {
 		t.Errorf("the first: %+v %v", kept, err)
 	}
-	if kept, err := s.SaveSettings(ctx, 1, "b"); err != nil || kept != (Settings{2, "b"}) {
+	if kept, err := s.Settings.Save(ctx, 1, "b"); err != nil || kept != (Settings{2, "b"}) {
 		t.Errorf("over it: %+v %v", kept, err)
 	}
 	for _, stale := range []int{0, 1, 3} {
-		if kept, err := s.SaveSettings(ctx, stale, "c"); !errors.Is(err, ErrConflict) || kept != (Settings{2, "b"}) {
+		if kept, err := s.Settings.Save(ctx, stale, "c"); !errors.Is(err, ErrConflict) || kept != (Settings{2, "b"}) {
 			t.Errorf("over revision %d: %+v %v", stale, kept, err)
 		}
 	}
@@ -87,12 +87,12 @@ func TestSettingsHaveRevisions(t *testing.T) {
 
 func TestOfManySavesOfOneRevisionOneWins(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	j, _ := s.Create(ctx, Draft{Title: "Ferry ticket", Quantity: 1, Document: "{}"})
+	j, _ := s.Jobs.Create(ctx, Draft{Title: "Ferry ticket", Quantity: 1, Document: "{}"})
 	var wins sync.Map
 	var wait sync.WaitGroup
 	for i := range 8 {
 		wait.Go(func() {
-			if _, err := s.Save(ctx, j.ID, 1, Draft{Title: "t", Quantity: 1, Document: "{}"}); err == nil {
+			if _, err := s.Jobs.Save(ctx, j.ID, 1, Draft{Title: "t", Quantity: 1, Document: "{}"}); err == nil {
 				wins.Store(i, true)
 			} else if !errors.Is(err, ErrConflict) {
 				t.Error(err)
@@ -109,12 +109,12 @@ func TestOfManySavesOfOneRevisionOneWins(t *testing.T) {
 
 func TestListSearchesAndRemovedComesBack(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	kite, _ := s.Create(ctx, Draft{Title: "Kite card", Quantity: 1, Words: "us-square-6 Düne, ÉCLAIR", Document: `{"format":"x"}`})
-	if _, err := s.Create(ctx, Draft{Title: "100% cotton note", Quantity: 1, Document: `{}`}); err != nil {
+	kite, _ := s.Jobs.Create(ctx, Draft{Title: "Kite card", Quantity: 1, Words: "us-square-6 Düne, ÉCLAIR", Document: `{"format":"x"}`})
+	if _, err := s.Jobs.Create(ctx, Draft{Title: "100% cotton note", Quantity: 1, Document: `{}`}); err != nil {
 		t.Fatal(err)
 	}
 	count := func(search string) int {
-		all, err := s.List(ctx, search, 0, 9)
+		all, err := s.Jobs.List(ctx, search, 0, 9)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -126,31 +126,31 @@ func TestListSearchesAndRemovedComesBack(t *testing.T) {
 			t.Errorf("%q finds %d, want %d", search, got, want)
 		}
 	}
-	if err := s.Remove(ctx, kite.ID, true); err != nil || count("") != 1 {
+	if err := s.Jobs.Remove(ctx, kite.ID, true); err != nil || count("") != 1 {
 		t.Errorf("removed: %v, %d left", err, count(""))
 	}
-	if _, err := s.Get(ctx, kite.ID); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Jobs.Get(ctx, kite.ID); !errors.Is(err, ErrNotFound) {
 		t.Errorf("a removed job is given: %v", err)
 	}
-	if err := s.Remove(ctx, kite.ID, false); err != nil || count("") != 2 {
+	if err := s.Jobs.Remove(ctx, kite.ID, false); err != nil || count("") != 2 {
 		t.Errorf("brought back: %v, %d", err, count(""))
 	}
-	if err := s.Remove(ctx, "nowhere", true); !errors.Is(err, ErrNotFound) {
+	if err := s.Jobs.Remove(ctx, "nowhere", true); !errors.Is(err, ErrNotFound) {
 		t.Errorf("%v", err)
 	}
 }
 
 func TestBackupOpensAsAStore(t *testing.T) {
 	s, ctx := open(t), context.Background()
-	if _, err := s.Create(ctx, Draft{Title: "Harbour map", Quantity: 1, Document: "{}"}); err != nil {
+	if _, err := s.Jobs.Create(ctx, Draft{Title: "Harbour map", Quantity: 1, Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	dir := t.TempDir()
 	file := filepath.Join(dir, FileName)
-	if err := s.Backup(ctx, file); err != nil {
+	if err := s.Copies.Backup(ctx, file); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.Backup(ctx, file); err == nil {
+	if err := s.Copies.Backup(ctx, file); err == nil {
 		t.Error("a backup wrote over a file")
 	}
 	copied, err := Open(dir)
@@ -158,7 +158,7 @@ func TestBackupOpensAsAStore(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer copied.Close()
-	if all, err := copied.List(ctx, "harbour", 0, 9); err != nil || len(all.Jobs) != 1 {
+	if all, err := copied.Jobs.List(ctx, "harbour", 0, 9); err != nil || len(all.Jobs) != 1 {
 		t.Errorf("%v %v", all, err)
 	}
 }
@@ -170,22 +170,22 @@ func TestCarriersHaveRevisions(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	if k, err := s.SaveCarrier(ctx, "us", 0, "a"); err != nil || k.Revision != 1 {
+	if k, err := s.Carriers.Save(ctx, "us", 0, "a"); err != nil || k.Revision != 1 {
 		t.Errorf("%+v %v", k, err)
 	}
-	if k, err := s.SaveCarrier(ctx, "us", 1, "b"); err != nil || k.Revision != 2 || k.Document != "b" {
+	if k, err := s.Carriers.Save(ctx, "us", 1, "b"); err != nil || k.Revision != 2 || k.Document != "b" {
 		t.Errorf("%+v %v", k, err)
 	}
-	if k, err := s.SaveCarrier(ctx, "us", 1, "c"); !errors.Is(err, ErrConflict) || k.Document != "b" {
+	if k, err := s.Carriers.Save(ctx, "us", 1, "c"); !errors.Is(err, ErrConflict) || k.Document != "b" {
 		t.Errorf("a stale save: %+v %v", k, err)
 	}
-	if all, err := s.Carriers(ctx); err != nil || len(all) != 1 {
+	if all, err := s.Carriers.All(ctx); err != nil || len(all) != 1 {
 		t.Errorf("%v %v", all, err)
 	}
-	if err := s.RemoveCarrier(ctx, "us"); err != nil {
+	if err := s.Carriers.Remove(ctx, "us"); err != nil {
 		t.Error(err)
 	}
-	if err := s.RemoveCarrier(ctx, "us"); !errors.Is(err, ErrNotFound) {
+	if err := s.Carriers.Remove(ctx, "us"); !errors.Is(err, ErrNotFound) {
 		t.Error(err)
 	}
 }
@@ -199,7 +199,7 @@ func FuzzSearch(f *testing.F) {
 	f.Cleanup(func() { _ = s.Close() })
 	ctx := context.Background()
 	for _, title := range []string{`100 % lantern_week`, `Kite \ "card"`, "Éclair d'été"} {
-		if _, err := s.Create(ctx, Draft{Title: title, Quantity: 1, Document: "{}"}); err != nil {
+		if _, err := s.Jobs.Create(ctx, Draft{Title: title, Quantity: 1, Document: "{}"}); err != nil {
 			f.Fatal(err)
 		}
 	}
@@ -207,7 +207,7 @@ func FuzzSearch(f *testing.F) {
 		f.Add(text)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
-		page, err := s.List(ctx, text, 0, 9)
+		page, err := s.Jobs.List(ctx, text, 0, 9)
 		found := page.Jobs
 		if err != nil {
 			t.Fatalf("%.80q: %v", text, err)
@@ -237,7 +237,7 @@ func TestWhatIsAlikeComesInAsOften(t *testing.T) {
 			t.Errorf("%d: %+v %v", i, got, err)
 		}
 	}
-	shelf, err := s.Shelf(ctx)
+	shelf, err := s.Shelf.All(ctx)
 	if err != nil || len(shelf) != 3 {
 		t.Errorf("%d lines, %v", len(shelf), err)
 	}

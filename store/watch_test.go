@@ -20,7 +20,7 @@ func held(t *testing.T, jobs int) (s *Store, dir string) {
 		t.Fatal(err)
 	}
 	for i := range jobs {
-		if _, err := s.Create(context.Background(), Draft{Title: fmt.Sprint("Lantern ", i), Document: "{}"}); err != nil {
+		if _, err := s.Jobs.Create(context.Background(), Draft{Title: fmt.Sprint("Lantern ", i), Document: "{}"}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -78,7 +78,7 @@ func TestWhatIsTakenAwayIsNoticed(t *testing.T) {
 				t.Fatal(err)
 			}
 			for i := range 5 {
-				if _, err := s.Create(ctx, Draft{Title: fmt.Sprint("Later ", i), Document: "{}"}); err != nil {
+				if _, err := s.Jobs.Create(ctx, Draft{Title: fmt.Sprint("Later ", i), Document: "{}"}); err != nil {
 					t.Fatal(err)
 				}
 			}
@@ -87,21 +87,21 @@ func TestWhatIsTakenAwayIsNoticed(t *testing.T) {
 			}
 			var err error
 			if first == "a look" {
-				err = s.Same()
+				err = s.Health.Same()
 			} else {
-				_, err = s.Create(ctx, Draft{Title: "After", Document: "{}"})
+				_, err = s.Jobs.Create(ctx, Draft{Title: "After", Document: "{}"})
 			}
 			var f *Fault
 			if !errors.As(err, &f) || f.File != file || Trouble(err) == "" {
 				t.Fatalf("%s, %s: %v", name, first, err)
 			}
-			if err := s.Ready(ctx); err == nil || err.Error() != f.Error() {
+			if err := s.Health.Ready(ctx); err == nil || err.Error() != f.Error() {
 				t.Errorf("%s, %s: ready says %v", name, first, err)
 			}
-			if _, err := s.SaveSettings(ctx, 0, "{}"); err == nil {
+			if _, err := s.Settings.Save(ctx, 0, "{}"); err == nil {
 				t.Errorf("%s, %s: a change after it was kept", name, first)
 			}
-			if page, err := s.List(ctx, "", 0, 99); err != nil || len(page.Jobs) < 25 {
+			if page, err := s.Jobs.List(ctx, "", 0, 99); err != nil || len(page.Jobs) < 25 {
 				t.Errorf("%s, %s: %d jobs can still be read, %v", name, first, len(page.Jobs), err)
 			}
 			where := file
@@ -132,7 +132,7 @@ func TestWhatIsTakenAwayIsNoticed(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if err := errors.Join(again.Ready(ctx), again.Close()); err != nil {
+			if err := errors.Join(again.Health.Ready(ctx), again.Close()); err != nil {
 				t.Errorf("%s, %s: started anew: %v", name, first, err)
 			}
 		}

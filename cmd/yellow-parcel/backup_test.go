@@ -20,11 +20,11 @@ func TestBackupCopiesWhatIsKept(t *testing.T) {
 	}
 	defer kept.Close()
 	for _, title := range []string{"Harbour map", "Kite card"} {
-		if _, err := kept.Create(ctx, store.Draft{Title: title, Quantity: 1, Document: "{}"}); err != nil {
+		if _, err := kept.Jobs.Create(ctx, store.Draft{Title: title, Quantity: 1, Document: "{}"}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if _, err := kept.PutItem(ctx, store.ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7}); err != nil {
+	if _, err := kept.Shelf.Put(ctx, store.ShelfItem{Kind: "sheet", Size: "us-letter", Document: "{}", Count: 7}); err != nil {
 		t.Fatal(err)
 	}
 	away := t.TempDir()
@@ -37,11 +37,11 @@ func TestBackupCopiesWhatIsKept(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer copied.Close()
-	jobs, err := copied.List(ctx, "", 0, 9)
+	jobs, err := copied.Jobs.List(ctx, "", 0, 9)
 	if err != nil || len(jobs.Jobs) != 2 {
 		t.Errorf("%v %v", jobs, err)
 	}
-	if shelf, err := copied.Shelf(ctx); err != nil || len(shelf) != 1 || shelf[0].Count != 7 {
+	if shelf, err := copied.Shelf.All(ctx); err != nil || len(shelf) != 1 || shelf[0].Count != 7 {
 		t.Errorf("%v %v", shelf, err)
 	}
 	whole, err := os.ReadFile(file)
@@ -69,7 +69,7 @@ func TestTheLogIsPrinted(t *testing.T) {
 		t.Fatal(err)
 	}
 	for i, title := range []string{"Kite card", "=Harbour map"} {
-		if _, err := kept.PutLog(context.Background(), store.LogEntry{Date: fmt.Sprintf("2026-01-1%d", 4-i), Document: fmt.Sprintf(`{"date":"2026-01-1%d","title":%q}`, 4-i, title)}); err != nil {
+		if _, err := kept.Log.Put(context.Background(), store.LogEntry{Date: fmt.Sprintf("2026-01-1%d", 4-i), Document: fmt.Sprintf(`{"date":"2026-01-1%d","title":%q}`, 4-i, title)}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -95,7 +95,7 @@ func TestTheCalendarIsPrintedOfWhatIsOutOfDate(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := kept.Create(context.Background(), store.Draft{Title: "Kite card", Quantity: 12, Due: "2026-10-20", Document: `{"format":"yellow-parcel-job","version":1,"title":"Kite card","quantity":12,"envelope":"us-a7","due":"2026-10-20"}`}); err != nil {
+	if _, err := kept.Jobs.Create(context.Background(), store.Draft{Title: "Kite card", Quantity: 12, Due: "2026-10-20", Document: `{"format":"yellow-parcel-job","version":1,"title":"Kite card","quantity":12,"envelope":"us-a7","due":"2026-10-20"}`}); err != nil {
 		t.Fatal(err)
 	}
 	if err := kept.Close(); err != nil {

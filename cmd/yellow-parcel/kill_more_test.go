@@ -139,24 +139,24 @@ func whatIsKept(t *testing.T, dir string) string {
 	}
 	defer s.Close()
 	ctx, out := context.Background(), &strings.Builder{}
-	if err := s.EachJob(ctx, func(j store.Job) error { _, err := out.WriteString(j.Document); return err }); err != nil {
+	if err := s.Jobs.Each(ctx, func(j store.Job) error { _, err := out.WriteString(j.Document); return err }); err != nil {
 		t.Fatal(err)
 	}
-	shelf, err := s.Shelf(ctx)
+	shelf, err := s.Shelf.All(ctx)
 	if err != nil {
 		t.Fatal(err)
 	}
 	for _, i := range shelf {
 		out.WriteString(i.Document)
 	}
-	log, err := s.Log(ctx, "", 0)
+	log, err := s.Log.Find(ctx, "", 0)
 	if err != nil {
 		t.Fatal(err)
 	}
 	for _, e := range log {
 		out.WriteString(e.Document)
 	}
-	set, err := s.Settings(ctx)
+	set, err := s.Settings.Get(ctx)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -211,7 +211,7 @@ func titles(t *testing.T, dir string) string {
 	}
 	defer s.Close()
 	counts := map[string]int{}
-	if err := s.EachJob(context.Background(), func(j store.Job) error { counts[j.Title]++; return nil }); err != nil {
+	if err := s.Jobs.Each(context.Background(), func(j store.Job) error { counts[j.Title]++; return nil }); err != nil {
 		t.Fatal(err)
 	}
 	var out []string
@@ -304,7 +304,7 @@ func TestKilledWhileBroughtUpToDate(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		page, err := s.List(context.Background(), "kelp", 0, 2*jobs)
+		page, err := s.Jobs.List(context.Background(), "kelp", 0, 2*jobs)
 		if err != nil || len(page.Jobs) != jobs || page.Jobs[0].ID != fmt.Sprint(jobs-1) || page.Jobs[jobs-1].ID != "0" {
 			t.Errorf("%d jobs are found, %v", len(page.Jobs), err)
 		}
@@ -413,10 +413,10 @@ func TestKilledWhileCopiesAreMade(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if one, err := s.NewestGood(ctx); err != nil || one.File == "" {
+		if one, err := s.Copies.NewestGood(ctx); err != nil || one.File == "" {
 			t.Fatalf("no good copy: %v", err)
 		}
-		if all, err := s.Copies(); err != nil || len(all) < store.CopyDays {
+		if all, err := s.Copies.All(); err != nil || len(all) < store.CopyDays {
 			t.Fatalf("%d copies, %v", len(all), err)
 		}
 		if err := s.Close(); err != nil {

@@ -143,7 +143,7 @@ func TestAKilledServerLosesNothingItAnswered(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer kept.Close()
-	events, err := kept.MakingEvents(context.Background(), made.ID)
+	events, err := kept.Makings.Events(context.Background(), made.ID)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -73,10 +73,10 @@ func TestACopyIsRestored(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := kept.Create(ctx, store.Draft{Title: "Harbour map", Document: "{}"}); err != nil {
+	if _, err := kept.Jobs.Create(ctx, store.Draft{Title: "Harbour map", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
-	if err := kept.Backup(ctx, file); err != nil {
+	if err := kept.Copies.Backup(ctx, file); err != nil {
 		t.Fatal(err)
 	}
 	if err := kept.Close(); err != nil {

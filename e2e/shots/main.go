@@ -76,15 +76,15 @@ func run(out string) error {
 	if err := api.AddDemo(context.Background(), kept, set, ""); err != nil {
 		return err
 	}
-	jobs, err := kept.List(context.Background(), "", 0, 99)
+	jobs, err := kept.Jobs.List(context.Background(), "", 0, 99)
 	if err != nil {
 		return err
 	}
-	gangs, err := kept.Gangs(context.Background())
+	gangs, err := kept.Gangs.All(context.Background())
 	if err != nil {
 		return err
 	}
-	makings, err := kept.Makings(context.Background())
+	makings, err := kept.Makings.All(context.Background())
 	if err != nil {
 		return err
 	}
