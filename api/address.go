@@ -30,11 +30,14 @@ type Reach struct {
 
 type addressOutput struct{ Body Address }
 
-func registerAddress(a huma.API, s *service, op operation) {
+// places knows where the server is reached.
+type places struct{ set Settings }
+
+func (s places) register(a huma.API, op operation) {
 	huma.Register(a, op("GET", "/address", "address", "Where other devices reach this server", false), s.address)
 }
 
-func (s *service) address(_ context.Context, _ *struct{}) (*addressOutput, error) {
+func (s places) address(_ context.Context, _ *struct{}) (*addressOutput, error) {
 	out := Address{Others: []Reach{}, Passcode: s.set.Passcode != "", Secure: s.set.Secure}
 	host, port, err := net.SplitHostPort(s.set.Listen)
 	if err != nil {

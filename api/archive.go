@@ -22,28 +22,40 @@ type BroughtIn struct {
 
 type broughtInOutput struct{ Body BroughtIn }
 
-func registerArchive(a huma.API, s *service, op operation) {
+// archives takes everything out as one file, and brings it in again.
+type archives struct {
+	toolbox      *toolbox
+	library      *library
+	shelves      *shelves
+	keptJobs     store.Jobs
+	keptCarriers store.Carriers
+	keptLog      store.Log
+	store        *store.Store // all of it is brought in at once
+	remaker      *remaker
+}
+
+func (s *archives) register(a huma.API, op operation) {
 	file := map[string]*huma.MediaType{"application/zip": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}
 	take := op("GET", "/archive.zip", "takeArchive", "Everything as open documents in one zip file", false)
 	take.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: file}}
-	huma.Register(a, take, s.takeArchive)
+	huma.Register(a, take, s.take)
 	bring := op("POST", "/archive.zip", "bringArchive", "Bring in what is not here yet, all or nothing", false, 422)
 	bring.MaxBodyBytes = archive.MaxSize + 1
 	bring.RequestBody = &huma.RequestBody{Required: true, Content: file}
-	huma.Register(a, bring, s.bringArchive)
+	huma.Register(a, bring, s.bring)
 }
 
-func (s *service) takeArchive(ctx context.Context, _ *struct{}) (*huma.StreamResponse, error) {
-	rest, err := s.restOfArchive(ctx)
+func (s *archives) take(ctx context.Context, _ *struct{}) (*huma.StreamResponse, error) {
+	rest, err := s.rest(ctx)
 	if err != nil {
 		return nil, err
 	}
-	today := s.today(ctx)
+	today := s.toolbox.today(ctx)
 	return &huma.StreamResponse{Body: func(answer huma.Context) {
 		answer.SetHeader("Content-Type", "application/zip")
 		answer.SetHeader("Content-Disposition", `attachment; filename="yellow-parcel-`+today+`.zip"`)
 		out := archive.NewWriter(answer.BodyWriter(), today)
-		err := s.store.Jobs.Each(ctx, func(j store.Job) error { return out.Job(j.ID, []byte(j.Document)) })
+		err := s.keptJobs.Each(ctx, func(j store.Job) error { return out.Job(j.ID, []byte(j.Document)) })
 		if err == nil {
 			err = out.Close(*rest)
 		}
@@ -55,37 +67,37 @@ func (s *service) takeArchive(ctx context.Context, _ *struct{}) (*huma.StreamRes
 }
 
 // restOfArchive is everything but the jobs.
-func (s *service) restOfArchive(ctx context.Context) (*archive.Archive, error) {
+func (s *archives) rest(ctx context.Context) (*archive.Archive, error) {
 	var out archive.Archive
-	kept, err := s.keptTools(ctx)
+	kept, err := s.toolbox.keptTools(ctx)
 	if err != nil {
 		return nil, err
 	}
 	if kept.Revision > 0 {
 		out.Settings = &kept.Tools
 	}
-	items, err := s.shelf(ctx, nil)
+	items, err := s.shelves.all(ctx, nil)
 	if err != nil {
 		return nil, err
 	}
 	for _, e := range items.Body.Items {
 		out.Shelf = append(out.Shelf, e.Item)
 	}
-	carriers, err := s.store.Carriers.All(ctx)
+	carriers, err := s.keptCarriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}
 	for _, c := range carriers {
 		out.Carriers = append(out.Carriers, archive.Rules{ID: c.ID, Text: c.Document})
 	}
-	out.Log, err = LogEntries(ctx, s.store)
+	out.Log, err = LogEntries(ctx, s.keptLog)
 	return &out, err
 }
 
-func (s *service) bringArchive(ctx context.Context, in *struct {
+func (s *archives) bring(ctx context.Context, in *struct {
 	RawBody []byte `contentType:"application/zip"`
 }) (*broughtInOutput, error) {
-	all, err := archive.Read(in.RawBody, s.catalog)
+	all, err := archive.Read(in.RawBody, s.library.standard)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -97,7 +109,7 @@ func (s *service) bringArchive(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	s.remade()
+	s.remaker.remade()
 	return &broughtInOutput{BroughtIn{came.Jobs + came.Beside, broughtText(came)}}, nil
 }
 

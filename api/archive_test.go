@@ -174,13 +174,13 @@ func TestACopyIsMadeEveryDay(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer kept.Close()
-	s := newService(kept, Settings{Now: func() time.Time { return day }})
+	s := newService(kept, Settings{Now: func() time.Time { return day }}, nil)
 	daily := func() string {
 		t.Helper()
-		if err := s.dailyCopy(ctx); err != nil {
+		if err := s.copies.daily(ctx); err != nil {
 			t.Fatal(err)
 		}
-		all, err := s.copies(ctx, nil)
+		all, err := s.copies.list(ctx, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -225,7 +225,7 @@ func TestACopyIsMadeEveryDay(t *testing.T) {
 	if got := daily(); got != want {
 		t.Errorf("switched off: %s", got)
 	}
-	out, err := s.makeCopy(ctx, nil)
+	out, err := s.copies.make(ctx, nil)
 	if err != nil || out.Body.Daily || out.Body.Copies[0].Day != "2026-10-14" || !strings.HasPrefix(out.Body.Says, "The last good copy: Wed 14 Oct, ") || !strings.HasPrefix(out.Body.How, "yellow-parcel restore --data "+dir+" ") {
 		t.Errorf("%+v %v", out.Body, err)
 	}

@@ -15,11 +15,8 @@ type taught struct {
 }
 
 // teaches is what the logbook teaches now.
-func (s *service) teaches(ctx context.Context) (*learn.Book, error) {
-	if s.store == nil {
-		return nil, nil
-	}
-	mark, err := s.store.Log.Mark(ctx)
+func (s *logs) teaches(ctx context.Context) (*learn.Book, error) {
+	mark, err := s.kept.Mark(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -67,11 +67,22 @@ type CalendarBody struct {
 
 type calendarOutput struct{ Body CalendarBody }
 
-func registerCalendar(a huma.API, s *service, op operation) {
+// diaries lays what is due into days.
+type diaries struct {
+	views       *views
+	remaker     *remaker // nil where nothing is worked out behind the answers
+	tables      *tables
+	logs        *logs
+	keptJobs    store.Jobs
+	keptMakings store.Makings
+	now         func() time.Time
+}
+
+func (s *diaries) register(a huma.API, op operation) {
 	huma.Register(a, op("GET", "/calendar", "calendar", "What is due, and when it is made", false), s.calendar)
 	take := op("GET", "/calendar.ics", "takeCalendar", "Sittings and days for the post as a calendar file", false, 404)
 	take.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{"text/calendar": {Schema: &huma.Schema{Type: huma.TypeString}}}}}
-	huma.Register(a, take, s.takeCalendar)
+	huma.Register(a, take, s.take)
 }
 
 // dated is what is kept of a job that is due, to lay it into days without working it out.
@@ -91,16 +102,16 @@ type laid struct {
 
 // diary lays all jobs that are due into days, the first to go to the post first; one
 // does not take another's sittings. What cannot be worked out yet is left out.
-func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
-	jobs, err := s.store.Jobs.Due(ctx)
+func (s *diaries) laid(ctx context.Context, sight *sight) ([]laid, error) {
+	jobs, err := s.keptJobs.Due(ctx)
 	if err != nil || len(jobs) == 0 {
 		return nil, err
 	}
-	book, err := s.teaches(ctx)
+	book, err := s.logs.teaches(ctx)
 	if err != nil {
 		return nil, err
 	}
-	under, err := s.store.Makings.UnderWay(ctx)
+	under, err := s.keptMakings.UnderWay(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -108,7 +119,7 @@ func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
 	for _, j := range jobs {
 		kept := sight.shown(j)
 		if s.remaker == nil && j.ShownBy != sight.by {
-			if kept, _, err = s.anew(ctx, sight, j); err != nil {
+			if kept, _, err = s.views.anew(ctx, sight, j); err != nil {
 				return nil, err
 			}
 		}
@@ -135,16 +146,16 @@ func (s *service) diary(ctx context.Context, sight *sight) ([]laid, error) {
 }
 
 // settledDiary is the diary once every job in it is worked out by the rules of the moment.
-func (s *service) settledDiary(ctx context.Context, sight *sight) ([]laid, error) {
-	if err := s.settled(ctx, sight); err != nil {
+func (s *diaries) settled(ctx context.Context, sight *sight) ([]laid, error) {
+	if err := s.remaker.settled(ctx, sight); err != nil {
 		return nil, err
 	}
-	return s.diary(ctx, sight)
+	return s.laid(ctx, sight)
 }
 
 // leftOf is what is left of a making.
-func (s *service) leftOf(ctx context.Context, id string) (learn.Efforts, error) {
-	m, err := s.opened(ctx, id)
+func (s *diaries) leftOf(ctx context.Context, id string) (learn.Efforts, error) {
+	m, err := s.tables.opened(ctx, id)
 	if err != nil {
 		return learn.Efforts{}, err
 	}
@@ -154,12 +165,12 @@ func (s *service) leftOf(ctx context.Context, id string) (learn.Efforts, error) 
 
 // before is what a job finds of the days to come: what is left of a making of it, and
 // what the jobs have that go to the post before it.
-func (s *service) before(ctx context.Context, id string) (left *learn.Efforts, taken calendar.Taken, err error) {
-	sight, err := s.sight(ctx)
+func (s *diaries) before(ctx context.Context, id string) (left *learn.Efforts, taken calendar.Taken, err error) {
+	sight, err := s.views.sight(ctx)
 	if err != nil {
 		return nil, nil, err
 	}
-	all, err := s.settledDiary(ctx, sight)
+	all, err := s.settled(ctx, sight)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -170,7 +181,7 @@ func (s *service) before(ctx context.Context, id string) (left *learn.Efforts, t
 		}
 		taken.Take(one.Laid)
 	}
-	under, err := s.store.Makings.UnderWay(ctx)
+	under, err := s.keptMakings.UnderWay(ctx)
 	if err != nil || id == "" || under[id] == "" {
 		return nil, taken, err
 	}
@@ -190,12 +201,12 @@ const (
 	mostWeeks  = 4
 )
 
-func (s *service) calendar(ctx context.Context, _ *struct{}) (*calendarOutput, error) {
-	sight, err := s.sight(ctx)
+func (s *diaries) calendar(ctx context.Context, _ *struct{}) (*calendarOutput, error) {
+	sight, err := s.views.sight(ctx)
 	if err != nil {
 		return nil, err
 	}
-	all, err := s.settledDiary(ctx, sight)
+	all, err := s.settled(ctx, sight)
 	if err != nil {
 		return nil, err
 	}
@@ -235,11 +246,11 @@ func strip(day, today int, jobs []DueJob) CalendarDay {
 }
 
 // takeCalendar writes what is due, or one job of it, as a calendar file.
-func (s *service) takeCalendar(ctx context.Context, in *struct {
+func (s *diaries) take(ctx context.Context, in *struct {
 	Job string `query:"job" maxLength:"64" doc:"one kept job; all that are due where absent"`
 }) (*fileOutput, error) {
 	var file bytes.Buffer
-	if err := s.writeCalendar(ctx, &file, in.Job); err != nil {
+	if err := s.write(ctx, &file, in.Job); err != nil {
 		return nil, err
 	}
 	return &fileOutput{Type: "text/calendar; charset=utf-8", Name: `attachment; filename="yellow-parcel.ics"`, Body: file.Bytes()}, nil
@@ -248,23 +259,23 @@ func (s *service) takeCalendar(ctx context.Context, in *struct {
 // WriteCalendar writes what is due as a calendar file, by the time it is, or from the
 // beginning of a day, YYYY-MM-DD, where its maker is.
 func WriteCalendar(ctx context.Context, w io.Writer, kept *store.Store, day string) error {
-	s := newService(kept, Settings{})
+	s := newService(kept, Settings{}, nil)
 	if day != "" {
-		at, err := time.ParseInLocation(time.DateOnly, day, s.here(ctx).Location())
+		at, err := time.ParseInLocation(time.DateOnly, day, s.toolbox.here(ctx).Location())
 		if err != nil {
 			return err
 		}
-		s.now = func() time.Time { return at }
+		s = newService(kept, Settings{Now: func() time.Time { return at }}, nil)
 	}
-	return s.writeCalendar(ctx, w, "")
+	return s.diaries.write(ctx, w, "")
 }
 
-func (s *service) writeCalendar(ctx context.Context, w io.Writer, id string) error {
-	sight, err := s.sight(ctx)
+func (s *diaries) write(ctx context.Context, w io.Writer, id string) error {
+	sight, err := s.views.sight(ctx)
 	if err != nil {
 		return err
 	}
-	all, err := s.settledDiary(ctx, sight)
+	all, err := s.settled(ctx, sight)
 	if err != nil {
 		return err
 	}

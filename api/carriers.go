@@ -62,23 +62,34 @@ type (
 	carrierOutput  struct{ Body CarrierEntry }
 )
 
-func registerCarriers(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/carriers", "listCarriers", "Every carrier's rules and prices", false), s.carriers)
+// carriers answers for carriers' rules and prices.
+type carriers struct {
+	library *library
+	toolbox *toolbox
+	kept    store.Carriers
+}
+
+func (s *carriers) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/carriers", "listCarriers", "Every carrier's rules and prices", false), s.list)
 	save := op("PUT", "/carriers/{id}", "saveCarrier", "Keep an own copy of a carrier's rules", false, 422)
 	mayBeStale[CarrierConflict](a, &save)
 	save.MaxBodyBytes = post.MaxCarrier + 1
 	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
-	huma.Register(a, save, s.saveCarrier)
+	huma.Register(a, save, s.save)
 	huma.Register(a, op("PUT", "/carriers/{id}/prices", "saveCarrierPrices", "New prices of one class, in an own copy of the carrier's rules", false, 404, 409, 422), s.reprice)
-	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship", false, 404), s.removeCarrier)
+	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship", false, 404), s.remove)
 }
 
-// library is the catalogue with the user's own carriers in it.
-func (s *service) library(ctx context.Context) (*catalog.Catalog, error) {
-	if s.store == nil {
-		return s.catalog, nil
-	}
-	kept, err := s.store.Carriers.All(ctx)
+// library is everything bought that a job can name.
+type library struct {
+	standard *catalog.Catalog
+	kept     store.Carriers
+	rules    *ruleMemory
+}
+
+// now is the catalogue with the user's own carriers in it.
+func (s *library) now(ctx context.Context) (*catalog.Catalog, error) {
+	kept, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -86,7 +97,7 @@ func (s *service) library(ctx context.Context) (*catalog.Catalog, error) {
 }
 
 // with is the catalogue with carriers of the user's own in it.
-func (s *service) with(kept []store.Carrier) *catalog.Catalog {
+func (s *library) with(kept []store.Carrier) *catalog.Catalog {
 	var own []post.Carrier
 	for _, k := range kept {
 		// One that a newer program no longer reads is left out; the list says why.
@@ -94,7 +105,7 @@ func (s *service) with(kept []store.Carrier) *catalog.Catalog {
 			own = append(own, c)
 		}
 	}
-	return s.catalog.With(own)
+	return s.standard.With(own)
 }
 
 // ruleMemory keeps carriers as they were read, by their text, so that a plan does not read them again.
@@ -126,8 +137,8 @@ func (m *ruleMemory) read(k store.Carrier) (post.Carrier, bool) {
 	return c, true
 }
 
-func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, error) {
-	kept, err := s.store.Carriers.All(ctx)
+func (s *carriers) list(ctx context.Context, _ *struct{}) (*carriersOutput, error) {
+	kept, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -135,8 +146,8 @@ func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, e
 	for _, k := range kept {
 		mine[k.ID] = k
 	}
-	out, today := &carriersOutput{Body: []CarrierEntry{}}, s.today(ctx)
-	for _, c := range s.catalog.Carriers {
+	out, today := &carriersOutput{Body: []CarrierEntry{}}, s.toolbox.today(ctx)
+	for _, c := range s.library.standard.Carriers {
 		text, _ := catalog.CarrierText(c.ID)
 		out.Body = append(out.Body, s.entryOf(today, c, text, mine))
 		delete(mine, c.ID)
@@ -150,7 +161,7 @@ func (s *service) carriers(ctx context.Context, _ *struct{}) (*carriersOutput, e
 }
 
 // entryOf is a carrier that ships, or the own copy in its place.
-func (s *service) entryOf(today string, c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
+func (s *carriers) entryOf(today string, c post.Carrier, text string, mine map[string]store.Carrier) CarrierEntry {
 	e := CarrierEntry{Ships: text != ""}
 	if k, ok := mine[c.ID]; ok {
 		text, e.Own, e.Revision = k.Document, true, k.Revision
@@ -203,7 +214,7 @@ func priced(out *CarrierClass, c post.Carrier, name string, steps []post.PriceSt
 	}
 }
 
-func (s *service) saveCarrier(ctx context.Context, in *struct {
+func (s *carriers) save(ctx context.Context, in *struct {
 	IDInput
 	RawBody  []byte `contentType:"text/yaml"`
 	Revision int    `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
@@ -215,7 +226,7 @@ func (s *service) saveCarrier(ctx context.Context, in *struct {
 	if c.ID != in.ID {
 		return nil, problem(job.Problems{{Field: "id", Text: fmt.Sprintf("the rules are those of %q; they are kept as %q", c.ID, in.ID)}})
 	}
-	return s.keepCarrier(ctx, in.ID, in.Revision, in.RawBody)
+	return s.keep(ctx, in.ID, in.Revision, in.RawBody)
 }
 
 // lineProblem turns what is wrong with a carrier's file into an answer that names the line.
@@ -228,14 +239,14 @@ func lineProblem(err error) error {
 }
 
 // keepCarrier keeps rules that were read already, as an own copy.
-func (s *service) keepCarrier(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
-	k, err := s.store.Carriers.Save(ctx, id, revision, string(text))
+func (s *carriers) keep(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
+	k, err := s.kept.Save(ctx, id, revision, string(text))
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, err
 	}
 	shipped, _ := catalog.CarrierText(id)
-	entry := s.entryOf(s.today(ctx), post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})
+	entry := s.entryOf(s.toolbox.today(ctx), post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})
 	if changed {
 		return nil, &CarrierConflict{changedElsewhere("These rules were changed elsewhere since they were opened here."), entry}
 	}
@@ -249,12 +260,12 @@ type NewPrices struct {
 	Prices    []string `json:"prices" maxItems:"400"`
 }
 
-func (s *service) reprice(ctx context.Context, in *struct {
+func (s *carriers) reprice(ctx context.Context, in *struct {
 	IDInput
 	Revision int `query:"revision" minimum:"0" doc:"of the own copy it edits; zero for a new one"`
 	Body     NewPrices
 }) (*carrierOutput, error) {
-	kept, err := s.store.Carriers.All(ctx)
+	kept, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -271,11 +282,11 @@ func (s *service) reprice(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, lineProblem(err)
 	}
-	return s.keepCarrier(ctx, in.ID, in.Revision, out)
+	return s.keep(ctx, in.ID, in.Revision, out)
 }
 
-func (s *service) removeCarrier(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.store.Carriers.Remove(ctx, in.ID)
+func (s *carriers) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
+	err := s.kept.Remove(ctx, in.ID)
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, huma.Error404NotFound("There is no own copy of these rules.")
 	}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"path/filepath"
 	"strings"
+	"sync/atomic"
 	"time"
 	"unicode"
 	"unicode/utf8"
@@ -37,22 +38,31 @@ var keptText = fmt.Sprintf("Kept are those of the last %d days there is one of, 
 
 type copiesOutput struct{ Body CopiesBody }
 
-func registerCopies(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/copies", "listCopies", "The daily copies of the data file", false), s.copies)
-	huma.Register(a, op("POST", "/copies", "makeCopy", "Make today's copy anew", false), s.makeCopy)
+// copies answers for the daily copies, and makes them.
+type copies struct {
+	toolbox      *toolbox
+	keptCopies   *store.Copies
+	keptJobs     store.Jobs
+	keptSettings store.Preferences
+	copied       *atomic.Bool // it was seen to whether a copy is due
 }
 
-func (s *service) copies(ctx context.Context, _ *struct{}) (*copiesOutput, error) {
-	tools, err := s.tools(ctx)
+func (s *copies) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/copies", "listCopies", "The daily copies of the data file", false), s.list)
+	huma.Register(a, op("POST", "/copies", "makeCopy", "Make today's copy anew", false), s.make)
+}
+
+func (s *copies) list(ctx context.Context, _ *struct{}) (*copiesOutput, error) {
+	tools, err := s.toolbox.tools(ctx)
 	if err != nil {
 		return nil, err
 	}
-	all, err := s.store.Copies.All()
+	all, err := s.keptCopies.All()
 	if err != nil {
 		return nil, err
 	}
 	out := CopiesBody{Daily: !tools.NoCopies, Says: "There is no copy yet.", Kept: keptText, Copies: []CopyEntry{}}
-	today, _ := calendar.Day(s.nowIn(tools.Zone).Format(time.DateOnly)) // as a clock says it
+	today, _ := calendar.Day(s.toolbox.nowIn(tools.Zone).Format(time.DateOnly)) // as a clock says it
 	for _, c := range all {
 		n, ok := calendar.Day(c.Day)
 		if !ok {
@@ -63,7 +73,7 @@ func (s *service) copies(ctx context.Context, _ *struct{}) (*copiesOutput, error
 	if len(all) == 0 {
 		return &copiesOutput{out}, nil
 	}
-	good, err := s.store.Copies.NewestGood(ctx)
+	good, err := s.keptCopies.NewestGood(ctx)
 	switch {
 	case err != nil:
 		return nil, err
@@ -106,35 +116,35 @@ func sizeText(bytes int64) string {
 	return fmt.Sprintf("%.1f GB", float64(bytes)/1e9)
 }
 
-func (s *service) makeCopy(ctx context.Context, in *struct{}) (*copiesOutput, error) {
-	if err := s.store.Copies.Make(ctx, s.here(ctx)); err != nil {
+func (s *copies) make(ctx context.Context, in *struct{}) (*copiesOutput, error) {
+	if err := s.keptCopies.Make(ctx, s.toolbox.here(ctx)); err != nil {
 		return nil, err
 	}
-	return s.copies(ctx, in)
+	return s.list(ctx, in)
 }
 
 // dailyCopy makes the copy of today where there is none.
-func (s *service) dailyCopy(ctx context.Context) error {
-	tools, err := s.tools(ctx)
+func (s *copies) daily(ctx context.Context) error {
+	tools, err := s.toolbox.tools(ctx)
 	if err != nil || tools.NoCopies {
 		return err
 	}
-	here := s.nowIn(tools.Zone)
-	if there, err := s.store.Copies.Of(here); err != nil || there {
+	here := s.toolbox.nowIn(tools.Zone)
+	if there, err := s.keptCopies.Of(here); err != nil || there {
 		return err
 	}
 	if empty, err := s.nothingKept(ctx); err != nil || empty {
 		return err
 	}
-	return s.store.Copies.Make(ctx, here)
+	return s.keptCopies.Make(ctx, here)
 }
 
 // nothingKept tells a data file that nobody has used yet.
-func (s *service) nothingKept(ctx context.Context) (bool, error) {
-	page, err := s.store.Jobs.List(ctx, "", 0, 1)
+func (s *copies) nothingKept(ctx context.Context) (bool, error) {
+	page, err := s.keptJobs.List(ctx, "", 0, 1)
 	if err != nil || len(page.Jobs) > 0 {
 		return false, err
 	}
-	kept, err := s.store.Settings.Get(ctx)
+	kept, err := s.keptSettings.Get(ctx)
 	return kept == (store.Settings{}), err
 }

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 
+	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/sse"
 
 	"yellow-parcel/core/document"
@@ -24,9 +25,22 @@ type CutsFound struct {
 	Text   string `json:"text"`
 }
 
+// searches look for cut plans at length, one after another.
+type searches struct {
+	planner *planner
+	memory  *work.Memory
+	long    *gate
+}
+
+func (s *searches) register(a huma.API, op operation) {
+	sse.Register(a, op("POST", "/cuts", "lookForCuts", "Look longer for a plan with fewer sheets; tells how it goes", true), map[string]any{
+		"progress": CutProgress{}, "done": CutsFound{},
+	}, s.lookForCuts)
+}
+
 // lookForCuts looks longer for a cut plan, until it is done or the caller goes away.
-func (s *service) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender) {
-	one, _, library, err := s.job(ctx, in.RawBody)
+func (s *searches) lookForCuts(ctx context.Context, in *JobInput, send sse.Sender) {
+	one, _, library, err := s.planner.job(ctx, in.RawBody)
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
@@ -51,7 +65,7 @@ func found(send sse.Sender, p *document.CutPlan) {
 
 // atLength looks for cut plans as long as it pays, tells how it goes, and keeps
 // what was found unless the caller went away before the end.
-func (s *service) atLength(ctx context.Context, send sse.Sender) work.Solver {
+func (s *searches) atLength(ctx context.Context, send sse.Sender) work.Solver {
 	last := -1
 	return func(problem trim.Problem) (*trim.Choices, error) {
 		problem.Steps = trim.ThoroughWork

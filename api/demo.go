@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"time"
 
+	"github.com/danielgtaylor/huma/v2"
+
 	"yellow-parcel/core/bench"
 	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/document"
@@ -16,11 +18,22 @@ import (
 	"yellow-parcel/store"
 )
 
-func (s *service) demo(ctx context.Context, in *EditInput) (*listOutput, error) {
+// demos adds the demonstration to what is kept.
+type demos struct {
+	store *store.Store
+	set   Settings
+	jobs  *jobs
+}
+
+func (s *demos) register(a huma.API, op operation) {
+	huma.Register(a, op("POST", "/demo", "addDemo", "Add the demonstration's jobs", false), s.add)
+}
+
+func (s *demos) add(ctx context.Context, in *EditInput) (*listOutput, error) {
 	if err := AddDemo(ctx, s.store, s.set, in.Edit); err != nil {
 		return nil, err
 	}
-	return s.list(ctx, &ListInput{Most: 60})
+	return s.jobs.list(ctx, &ListInput{Most: 60})
 }
 
 // AddDemo keeps the demonstration's jobs, the first of them changed last, and
@@ -41,15 +54,15 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 		return err
 	}
 	ids := make([]string, len(jobs))
-	s := newService(kept, set)
-	today, _ := calendar.Day(s.today(ctx)) // as a clock says it
+	s := newService(kept, set, nil)
+	today, _ := calendar.Day(s.toolbox.today(ctx)) // as a clock says it
 	for i := len(jobs) - 1; i >= 0; i-- {
 		one := demo.Dated(i, jobs[i], today)
 		text, err := json.Marshal(one)
 		if err != nil {
 			return err
 		}
-		draft, err := s.draft(ctx, text, named(i))
+		draft, err := s.jobs.views.draft(ctx, text, named(i))
 		if err != nil {
 			return err
 		}
@@ -94,15 +107,15 @@ func addDemoLog(ctx context.Context, kept *store.Store) error {
 
 // addDemoMaking puts a making on the bench, a finished one or one half done.
 func addDemoMaking(ctx context.Context, kept *store.Store, set Settings, id, edit string, over bool) error {
-	s := newService(kept, set)
-	m, err := s.begin(ctx, &struct {
+	s := newService(kept, set, nil)
+	m, err := s.makings.begin(ctx, &struct {
 		EditInput
 		Body Begin
 	}{EditInput{edit}, Begin{Job: id}})
 	if err != nil {
 		return err
 	}
-	return s.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, over, s.now()))
+	return s.tables.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, over, s.toolbox.now()))
 }
 
 // demoEvents are what happened at a making: all of it, or the first one and the
@@ -146,8 +159,8 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 }
 
 func addDemoStamps(ctx context.Context, kept *store.Store) error {
-	s := service{store: kept, taught: &taught{}}
-	tools, err := s.keptTools(ctx)
+	s := newService(kept, Settings{}, nil)
+	tools, err := s.toolbox.keptTools(ctx)
 	if err != nil || len(tools.Stamps) > 0 {
 		return err
 	}

@@ -30,7 +30,7 @@ type InstrumentReading struct {
 	Stable bool   `json:"stable"`
 }
 
-func registerDevices(a huma.API, s *service, op operation) {
+func (s instruments) register(a huma.API, op operation) {
 	sse.Register(a, op("GET", "/devices/{id}/readings", "readings", "What an instrument shows, until it comes to rest", false), map[string]any{"reading": InstrumentReading{}}, s.readings)
 	huma.Register(a, op("PUT", "/devices/{id}/load", "layOn", "Lay something on a simulated instrument", false, 422), s.layOn)
 }
@@ -41,11 +41,11 @@ type DeviceInput struct {
 	Unit string `query:"unit" required:"true" enum:"in,mm"`
 }
 
-func (s *service) instrument(id string) *device.Simulator {
+func (s instruments) instrument(id string) *device.Simulator {
 	if id == "scale" {
-		return s.reach.scale
+		return s.scale
 	}
-	return s.reach.caliper
+	return s.caliper
 }
 
 // shown is a reading in the job's unit: a scale reads ounces or grams.
@@ -56,7 +56,7 @@ func shown(id string, unit measure.Unit, v float64) string {
 	return measure.FromMM(v).Text(measure.Millimetres)
 }
 
-func (s *service) readings(ctx context.Context, in *DeviceInput, send sse.Sender) {
+func (s instruments) readings(ctx context.Context, in *DeviceInput, send sse.Sender) {
 	ctx, stop := context.WithTimeout(ctx, longestStream)
 	defer stop()
 	// Whatever ends the stream, the page sees it end.
@@ -71,7 +71,7 @@ func (s *service) readings(ctx context.Context, in *DeviceInput, send sse.Sender
 	})
 }
 
-func (s *service) layOn(_ context.Context, in *struct {
+func (s instruments) layOn(_ context.Context, in *struct {
 	DeviceInput
 	Load string `query:"load" maxLength:"40"`
 }) (*struct{}, error) {
@@ -81,13 +81,13 @@ func (s *service) layOn(_ context.Context, in *struct {
 		if err != nil {
 			return nil, problem(job.Problems{{Field: "load", Text: err.Error()}})
 		}
-		s.reach.scale.Lay(min(w.Grams(), 20_000))
+		s.scale.Lay(min(w.Grams(), 20_000))
 		return nil, nil
 	}
 	l, err := measure.Parse(in.Load, unit)
 	if err != nil {
 		return nil, problem(job.Problems{{Field: "load", Text: err.Error()}})
 	}
-	s.reach.caliper.Lay(min(l.MM(), 150))
+	s.caliper.Lay(min(l.MM(), 150))
 	return nil, nil
 }

@@ -15,7 +15,7 @@ import (
 	"yellow-parcel/draw"
 )
 
-func registerEnvelope(a huma.API, s *service, op operation) {
+func (s *plans) registerEnvelope(a huma.API, op operation) {
 	huma.Register(a, op("POST", "/wraps", "wraps", "The largest card the job's paper wraps, for every style", true, 422), s.wraps)
 	huma.Register(a, op("POST", "/folding", "folding", "The job's blank folded step by step, and how it fares with a shakier hand", true, 422), s.folding)
 	outline := op("POST", "/outline", "outline", "A card's silhouette read from an SVG file", false, 422)
@@ -25,8 +25,8 @@ func registerEnvelope(a huma.API, s *service, op operation) {
 
 type wrapsOutput struct{ Body []document.Wrap }
 
-func (s *service) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
-	one, _, library, err := s.job(ctx, in.RawBody)
+func (s *plans) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
+	one, _, library, err := s.planner.job(ctx, in.RawBody)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -45,8 +45,8 @@ type Folding struct {
 
 type foldingOutput struct{ Body Folding }
 
-func (s *service) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
-	all, err := s.workOut(ctx, "", in.RawBody, plan.Work{NoWays: true})
+func (s *plans) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
+	all, err := s.planner.workOut(ctx, "", in.RawBody, plan.Work{NoWays: true})
 	if err != nil {
 		return nil, err
 	}
@@ -63,7 +63,7 @@ type Silhouette struct {
 
 type silhouetteOutput struct{ Body Silhouette }
 
-func (s *service) outline(_ context.Context, in *struct {
+func (s *plans) outline(_ context.Context, in *struct {
 	Unit    string `query:"unit" required:"true" enum:"in,mm"`
 	RawBody []byte `contentType:"image/svg+xml"`
 }) (*silhouetteOutput, error) {

@@ -13,12 +13,12 @@ import (
 )
 
 // export writes a part of a job as a file.
-func (s *service) export(ctx context.Context, in *struct {
+func (s *plans) export(ctx context.Context, in *struct {
 	JobInput
 	As   fileFormat `query:"as" required:"true"`
 	Part filePart   `query:"part" required:"true"`
 }) (*fileOutput, error) {
-	all, err := s.workOut(ctx, "", in.RawBody, plan.Work{Trials: work.UsualTrials, Whole: true})
+	all, err := s.planner.workOut(ctx, "", in.RawBody, plan.Work{Trials: work.UsualTrials, Whole: true})
 	if err != nil {
 		return nil, err
 	}

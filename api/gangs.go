@@ -58,7 +58,18 @@ type (
 	gangsOutput struct{ Body []GangSummary }
 )
 
-func registerGangs(a huma.API, s *service, op operation) {
+// gangs answers for jobs that are cut together.
+type gangs struct {
+	toolbox   *toolbox
+	library   *library
+	memory    *work.Memory
+	gate      *gate
+	searches  *searches
+	keptGangs store.Gangs
+	keptJobs  store.Jobs
+}
+
+func (s *gangs) register(a huma.API, op operation) {
 	schemas := a.OpenAPI().Components.Schemas
 	body := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/json": {Schema: schemas.Schema(reflect.TypeFor[gang.Gang](), true, "Gang")},
@@ -68,44 +79,44 @@ func registerGangs(a huma.API, s *service, op operation) {
 		o.MaxBodyBytes, o.SkipValidateBody, o.RequestBody = gang.MaxSize+1, true, body
 		return o
 	}
-	huma.Register(a, takes("POST", "/gangs/plan", "planGang", "Work out several jobs cut as one", 422), s.planGang)
-	huma.Register(a, op("GET", "/gangs", "listGangs", "Kept gangs, newest change first", false), s.gangs)
-	huma.Register(a, takes("POST", "/gangs", "createGang", "Keep a new gang", 422), s.createGang)
-	huma.Register(a, op("GET", "/gangs/{id}", "getGang", "A kept gang", false, 404), s.gang)
+	huma.Register(a, takes("POST", "/gangs/plan", "planGang", "Work out several jobs cut as one", 422), s.plan)
+	huma.Register(a, op("GET", "/gangs", "listGangs", "Kept gangs, newest change first", false), s.list)
+	huma.Register(a, takes("POST", "/gangs", "createGang", "Keep a new gang", 422), s.create)
+	huma.Register(a, op("GET", "/gangs/{id}", "getGang", "A kept gang", false, 404), s.get)
 	save := takes("PUT", "/gangs/{id}", "saveGang", "Keep a changed gang over the revision it edits", 404, 422)
 	mayBeStale[GangConflict](a, &save)
-	huma.Register(a, save, s.saveGang)
-	huma.Register(a, op("DELETE", "/gangs/{id}", "removeGang", "Put a gang aside", false, 404), s.removeGang)
-	huma.Register(a, op("POST", "/gangs/{id}/restore", "restoreGang", "Bring a gang back that was put aside", false, 404), s.restoreGang)
+	huma.Register(a, save, s.save)
+	huma.Register(a, op("DELETE", "/gangs/{id}", "removeGang", "Put a gang aside", false, 404), s.remove)
+	huma.Register(a, op("POST", "/gangs/{id}/restore", "restoreGang", "Bring a gang back that was put aside", false, 404), s.restore)
 	export := takes("POST", "/gangs/export", "exportGang", "The cut list of a gang as a file", 422)
 	export.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}},
 	}}}
-	huma.Register(a, export, s.exportGang)
+	huma.Register(a, export, s.export)
 	sse.Register(a, takes("POST", "/gangs/cuts", "lookForGangCuts", "Look longer for a plan with fewer sheets; tells how it goes"), map[string]any{
 		"progress": CutProgress{}, "done": CutsFound{},
-	}, s.lookForGangCuts)
+	}, s.lookForCuts)
 }
 
 // gangOf works a gang document out; the error may be a job.Problems.
-func (s *service) gangOf(ctx context.Context, raw []byte, how gang.Work) (*gang.Whole, error) {
+func (s *gangs) workOut(ctx context.Context, raw []byte, how gang.Work) (*gang.Whole, error) {
 	g, err := gang.Read(raw)
 	if err != nil {
 		return nil, err
 	}
-	if how.Tools, err = s.tools(ctx); err != nil {
+	if how.Tools, err = s.toolbox.tools(ctx); err != nil {
 		return nil, err
 	}
-	library, err := s.library(ctx)
+	library, err := s.library.now(ctx)
 	if err != nil {
 		return nil, err
 	}
-	how.Memory, how.Today = s.memory, s.today(ctx)
+	how.Memory, how.Today = s.memory, s.toolbox.today(ctx)
 	if how.Solve != nil { // at length, in a turn of its own
 		return gang.WorkOut(g, library, how)
 	}
 	var whole *gang.Whole
-	err = s.inTurn(ctx, "", func(meter *work.Meter) error {
+	err = s.gate.inTurn(ctx, "", func(meter *work.Meter) error {
 		how.Solve = meter.Watched(s.memory.Solve)
 		if whole, err = gang.WorkOut(g, library, how); err == nil && meter.Stopped() {
 			err = work.ErrStopped
@@ -115,19 +126,19 @@ func (s *service) gangOf(ctx context.Context, raw []byte, how gang.Work) (*gang.
 	return whole, err
 }
 
-func (s *service) planGang(ctx context.Context, in *GangInput) (*gangAnswer, error) {
-	whole, err := s.gangOf(ctx, in.RawBody, gang.Work{})
+func (s *gangs) plan(ctx context.Context, in *GangInput) (*gangAnswer, error) {
+	whole, err := s.workOut(ctx, in.RawBody, gang.Work{})
 	if err != nil {
 		return nil, problem(err)
 	}
 	return &gangAnswer{GangWorked{*whole.Write(false), draw.OfGang(whole)}}, nil
 }
 
-func (s *service) exportGang(ctx context.Context, in *struct {
+func (s *gangs) export(ctx context.Context, in *struct {
 	GangInput
 	As string `query:"as" required:"true" enum:"pdf,csv"`
 }) (*fileOutput, error) {
-	whole, err := s.gangOf(ctx, in.RawBody, gang.Work{})
+	whole, err := s.workOut(ctx, in.RawBody, gang.Work{})
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -139,13 +150,13 @@ func (s *service) exportGang(ctx context.Context, in *struct {
 	return &fileOutput{format.Media, `attachment; filename="cuts.` + format.Extension + `"`, file.Bytes()}, nil
 }
 
-func (s *service) lookForGangCuts(ctx context.Context, in *GangInput, send sse.Sender) {
-	_, leave, err := s.long.enter(ctx, clientOf(ctx), "")
+func (s *gangs) lookForCuts(ctx context.Context, in *GangInput, send sse.Sender) {
+	_, leave, err := s.searches.long.enter(ctx, clientOf(ctx), "")
 	if err != nil {
 		return // whoever asked went away
 	}
 	defer leave()
-	whole, err := s.gangOf(ctx, in.RawBody, gang.Work{Solve: s.atLength(ctx, send)})
+	whole, err := s.workOut(ctx, in.RawBody, gang.Work{Solve: s.searches.atLength(ctx, send)})
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
@@ -153,8 +164,8 @@ func (s *service) lookForGangCuts(ctx context.Context, in *GangInput, send sse.S
 	found(send, &whole.Write(false).CutPlan)
 }
 
-func (s *service) gangs(ctx context.Context, _ *struct{}) (*gangsOutput, error) {
-	kept, err := s.store.Gangs.All(ctx)
+func (s *gangs) list(ctx context.Context, _ *struct{}) (*gangsOutput, error) {
+	kept, err := s.keptGangs.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -182,7 +193,7 @@ func gangDraft(raw []byte, edit string) (store.Gang, error) {
 	return store.Gang{Title: g.Title, Document: string(text), Edit: edit}, err
 }
 
-func (s *service) createGang(ctx context.Context, in *struct {
+func (s *gangs) create(ctx context.Context, in *struct {
 	GangInput
 	EditInput
 }) (*gangOutput, error) {
@@ -190,14 +201,14 @@ func (s *service) createGang(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return s.keptGang(ctx)(s.store.Gangs.Create(ctx, draft.Title, draft.Document, draft.Edit))
+	return s.kept(ctx)(s.keptGangs.Create(ctx, draft.Title, draft.Document, draft.Edit))
 }
 
-func (s *service) gang(ctx context.Context, in *IDInput) (*gangOutput, error) {
-	return s.keptGang(ctx)(s.store.Gangs.Get(ctx, in.ID))
+func (s *gangs) get(ctx context.Context, in *IDInput) (*gangOutput, error) {
+	return s.kept(ctx)(s.keptGangs.Get(ctx, in.ID))
 }
 
-func (s *service) saveGang(ctx context.Context, in *struct {
+func (s *gangs) save(ctx context.Context, in *struct {
 	IDInput
 	GangInput
 	EditInput
@@ -208,11 +219,11 @@ func (s *service) saveGang(ctx context.Context, in *struct {
 		return nil, err
 	}
 	draft.ID, draft.Revision = in.ID, in.Revision
-	return s.keptGang(ctx)(s.store.Gangs.Save(ctx, draft))
+	return s.kept(ctx)(s.keptGangs.Save(ctx, draft))
 }
 
 // keptGang answers with what the store gave, and which of its jobs were changed since.
-func (s *service) keptGang(ctx context.Context) func(store.Gang, error) (*gangOutput, error) {
+func (s *gangs) kept(ctx context.Context) func(store.Gang, error) (*gangOutput, error) {
 	return func(k store.Gang, err error) (*gangOutput, error) {
 		if errors.Is(err, store.ErrNotFound) {
 			return nil, huma.Error404NotFound("There are no such jobs together here; they may have been put aside.")
@@ -229,7 +240,7 @@ func (s *service) keptGang(ctx context.Context) func(store.Gang, error) (*gangOu
 			if m.ID == "" {
 				continue
 			}
-			now, err := s.store.Jobs.Get(ctx, m.ID)
+			now, err := s.keptJobs.Get(ctx, m.ID)
 			if err != nil && !errors.Is(err, store.ErrNotFound) {
 				return nil, err
 			}
@@ -244,16 +255,16 @@ func (s *service) keptGang(ctx context.Context) func(store.Gang, error) (*gangOu
 	}
 }
 
-func (s *service) removeGang(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, s.setGangRemoved(ctx, in.ID, true)
+func (s *gangs) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, s.setRemoved(ctx, in.ID, true)
 }
 
-func (s *service) restoreGang(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, s.setGangRemoved(ctx, in.ID, false)
+func (s *gangs) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, s.setRemoved(ctx, in.ID, false)
 }
 
-func (s *service) setGangRemoved(ctx context.Context, id string, removed bool) error {
-	err := s.store.Gangs.Remove(ctx, id, removed)
+func (s *gangs) setRemoved(ctx context.Context, id string, removed bool) error {
+	err := s.keptGangs.Remove(ctx, id, removed)
 	if errors.Is(err, store.ErrNotFound) {
 		return huma.Error404NotFound(fmt.Sprintf("There are no jobs together called %q here.", id))
 	}

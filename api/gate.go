@@ -115,8 +115,8 @@ func (g *gate) giveUp(t *ticket, client string) {
 }
 
 // inTurn works something out when it is its turn, for as long as somebody waits for it.
-func (s *service) inTurn(ctx context.Context, name string, do func(*work.Meter) error) error {
-	inside, leave, err := s.gate.enter(ctx, clientOf(ctx), name)
+func (g *gate) inTurn(ctx context.Context, name string, do func(*work.Meter) error) error {
+	inside, leave, err := g.enter(ctx, clientOf(ctx), name)
 	if err != nil {
 		return dropped(err)
 	}

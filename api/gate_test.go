@@ -130,19 +130,19 @@ func TestAnEditorsOldPlanIsDropped(t *testing.T) {
 	server := httptest.NewServer(app)
 	defer server.Close()
 	defer app.Close()
-	<-app.s.remade()
+	<-app.s.remaker.remade()
 	var leave []func()
-	for app.s.gate.free > 0 {
-		_, l, err := app.s.gate.enter(context.Background(), "another", "")
+	for app.s.planner.gate.free > 0 {
+		_, l, err := app.s.planner.gate.enter(context.Background(), "another", "")
 		if err != nil {
 			t.Fatal(err)
 		}
 		leave = append(leave, l)
 	}
 	waiting := func() int {
-		app.s.gate.mu.Lock()
-		defer app.s.gate.mu.Unlock()
-		return len(app.s.gate.waiting["127.0.0.1"])
+		app.s.planner.gate.mu.Lock()
+		defer app.s.planner.gate.mu.Unlock()
+		return len(app.s.planner.gate.waiting["127.0.0.1"])
 	}
 	answers := make(chan int)
 	for i := range 2 {

@@ -2,19 +2,15 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"net/url"
 	"slices"
 	"strconv"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/calendar"
-	"yellow-parcel/core/fault"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/work"
 	"yellow-parcel/store"
 )
 
@@ -25,12 +21,31 @@ type ListInput struct {
 	Most   int    `query:"most" minimum:"1" maximum:"200" default:"60" doc:"how many at once; what is due comes besides, at the beginning"`
 }
 
-func (s *service) list(ctx context.Context, in *ListInput) (*listOutput, error) {
-	page, err := s.store.Jobs.List(ctx, in.Search, in.After, in.Most)
+// jobs answers for the kept jobs.
+type jobs struct {
+	views    *views
+	remaker  *remaker // nil where nothing is worked out behind the answers
+	diaries  *diaries
+	keptJobs store.Jobs
+}
+
+func (s *jobs) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/jobs", "listJobs", "Kept jobs, newest change first", false), s.list)
+	huma.Register(a, op("POST", "/jobs", "createJob", "Keep a new job", true, 422), s.create)
+	huma.Register(a, op("GET", "/jobs/{id}", "getJob", "A kept job", false, 404), s.get)
+	save := op("PUT", "/jobs/{id}", "saveJob", "Keep a changed job over the revision it edits", true, 404, 422)
+	mayBeStale[Conflict](a, &save)
+	huma.Register(a, save, s.save)
+	huma.Register(a, op("DELETE", "/jobs/{id}", "removeJob", "Put a job aside", false, 404), s.remove)
+	huma.Register(a, op("POST", "/jobs/{id}/restore", "restoreJob", "Bring a job back that was put aside", false, 404), s.restore)
+}
+
+func (s *jobs) list(ctx context.Context, in *ListInput) (*listOutput, error) {
+	page, err := s.keptJobs.List(ctx, in.Search, in.After, in.Most)
 	if err != nil {
 		return nil, err
 	}
-	sight, err := s.sight(ctx)
+	sight, err := s.views.sight(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -39,7 +54,7 @@ func (s *service) list(ctx context.Context, in *ListInput) (*listOutput, error) 
 		out.Body[i] = sight.summary(j)
 	}
 	if slices.ContainsFunc(out.Body, func(one Summary) bool { return one.Stale }) {
-		s.remade()
+		s.remaker.remade()
 	}
 	if page.Next != 0 {
 		out.Link = nextLink(in, page.Next)
@@ -48,11 +63,11 @@ func (s *service) list(ctx context.Context, in *ListInput) (*listOutput, error) 
 }
 
 // sayDue says of the jobs on a list that are due when they go to the post.
-func (s *service) sayDue(ctx context.Context, sight *sight, jobs []store.Job, list []Summary) error {
+func (s *jobs) sayDue(ctx context.Context, sight *sight, jobs []store.Job, list []Summary) error {
 	if !slices.ContainsFunc(jobs, func(j store.Job) bool { return j.Due != "" }) {
 		return nil
 	}
-	diary, err := s.diary(ctx, sight)
+	diary, err := s.diaries.laid(ctx, sight)
 	if err != nil {
 		return err
 	}
@@ -77,68 +92,6 @@ func nextLink(in *ListInput, next int64) string {
 	return "</api/v1/jobs?" + query.Encode() + `>; rel="next"`
 }
 
-// draft reads a job for keeping. Lengths still being typed are kept as they are,
-// so that nothing typed is lost; only what is not a job document is refused.
-func (s *service) draft(ctx context.Context, raw []byte, edit string) (store.Draft, error) {
-	one, err := job.Read(raw)
-	if err != nil {
-		return store.Draft{}, problem(err)
-	}
-	out, err := bare(one)
-	if err != nil {
-		return out, err
-	}
-	out.Edit = edit
-	sight, err := s.sight(ctx)
-	if err != nil {
-		return out, err
-	}
-	return out, s.worked(ctx, sight, one, &out)
-}
-
-// patience is how long keeping a job waits for what a list shows of it; it is
-// worked out behind the answers where that takes longer.
-const patience = 2 * time.Second
-
-// worked puts into a draft what a list shows of the job, as far as that comes in
-// time: keeping a job never hangs on planning it.
-func (s *service) worked(ctx context.Context, v *sight, one job.Job, out *store.Draft) error {
-	soon, cancel := context.WithTimeout(ctx, patience)
-	defer cancel()
-	look, words, err := s.look(soon, v, one)
-	if err != nil && ctx.Err() == nil && soon.Err() != nil {
-		look, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil // a list finds it stale, and has it worked out
-	} else {
-		out.ShownBy = v.by
-	}
-	if err != nil {
-		return err
-	}
-	shown, err := json.Marshal(look)
-	out.Shown, out.Words = string(shown), words
-	return err
-}
-
-// bare is a job as it is kept, before it is worked out.
-func bare(one job.Job) (store.Draft, error) {
-	text, err := json.Marshal(one)
-	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one)}, err
-}
-
-// look works out, in its turn, what a list shows of a job and what it is found by.
-// One that falls over is shown as it is: kept, and not worked out.
-func (s *service) look(ctx context.Context, v *sight, one job.Job) (out keptShown, words string, err error) {
-	err = s.inTurn(ctx, "", func(meter *work.Meter) error {
-		if fell := fault.In(func() { out, words, err = v.of(one, meter) }); fell != nil {
-			fellOver("what a list shows of a job", fell)
-			out, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil
-			out.Text = "It is kept as it was typed; working it out came to a fault of ours."
-		}
-		return err
-	})
-	return out, words, err
-}
-
 // dueOf is when a job is due, for lists to go by; one still being typed is not due.
 func dueOf(one job.Job) string {
 	if _, ok := calendar.Day(one.Due); ok {
@@ -152,7 +105,7 @@ func record(j store.Job) (Record, error) {
 	return Record{j.ID, j.Revision, j.Updated, j.Edit, one}, err
 }
 
-func (s *service) kept(j store.Job, err error) (*recordOutput, error) {
+func (s *jobs) kept(j store.Job, err error) (*recordOutput, error) {
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, huma.Error404NotFound("There is no such job here; it may have been put aside.")
 	}
@@ -175,44 +128,44 @@ type EditInput struct {
 	Edit string `query:"edit" maxLength:"64"`
 }
 
-func (s *service) create(ctx context.Context, in *struct {
+func (s *jobs) create(ctx context.Context, in *struct {
 	JobInput
 	EditInput
 }) (*recordOutput, error) {
-	draft, err := s.draft(ctx, in.RawBody, in.Edit)
+	draft, err := s.views.draft(ctx, in.RawBody, in.Edit)
 	if err != nil {
 		return nil, err
 	}
-	return s.kept(s.store.Jobs.Create(ctx, draft))
+	return s.kept(s.keptJobs.Create(ctx, draft))
 }
 
-func (s *service) get(ctx context.Context, in *IDInput) (*recordOutput, error) {
-	return s.kept(s.store.Jobs.Get(ctx, in.ID))
+func (s *jobs) get(ctx context.Context, in *IDInput) (*recordOutput, error) {
+	return s.kept(s.keptJobs.Get(ctx, in.ID))
 }
 
-func (s *service) save(ctx context.Context, in *struct {
+func (s *jobs) save(ctx context.Context, in *struct {
 	IDInput
 	JobInput
 	EditInput
 	Revision int `query:"revision" required:"true" minimum:"1"`
 }) (*recordOutput, error) {
-	draft, err := s.draft(ctx, in.RawBody, in.Edit)
+	draft, err := s.views.draft(ctx, in.RawBody, in.Edit)
 	if err != nil {
 		return nil, err
 	}
-	return s.kept(s.store.Jobs.Save(ctx, in.ID, in.Revision, draft))
+	return s.kept(s.keptJobs.Save(ctx, in.ID, in.Revision, draft))
 }
 
-func (s *service) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
+func (s *jobs) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
 	return nil, s.setRemoved(ctx, in.ID, true)
 }
 
-func (s *service) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
+func (s *jobs) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
 	return nil, s.setRemoved(ctx, in.ID, false)
 }
 
-func (s *service) setRemoved(ctx context.Context, id string, removed bool) error {
-	err := s.store.Jobs.Remove(ctx, id, removed)
+func (s *jobs) setRemoved(ctx context.Context, id string, removed bool) error {
+	err := s.keptJobs.Remove(ctx, id, removed)
 	if errors.Is(err, store.ErrNotFound) {
 		return huma.Error404NotFound("There is no such job here.")
 	}

@@ -96,8 +96,8 @@ func TestAJobIsKeptWhateverItsPlanDoes(t *testing.T) {
 	t.Cleanup(func() { slog.SetDefault(before) })
 	s, kept, server := served(t, Settings{})
 	url := server.URL
-	whole := s.s.memory
-	s.s.memory = &work.Memory{} // which falls over whatever it is asked
+	whole := s.s.jobs.views.memory
+	s.s.jobs.views.memory = &work.Memory{} // which falls over whatever it is asked
 	var made Record
 	status, _, text := call(t, "POST", url+"/api/v1/jobs", lantern, &made)
 	if status != 200 || made.Revision != 1 {
@@ -110,10 +110,10 @@ func TestAJobIsKeptWhateverItsPlanDoes(t *testing.T) {
 	if !strings.Contains(log.String(), "what a list shows of a job fell over") || !strings.Contains(log.String(), "core/work") || strings.Contains(log.String(), "Lantern") {
 		t.Errorf("%s", log.String())
 	}
-	s.s.memory = whole
+	s.s.jobs.views.memory = whole
 	// Nor does it wait for others' plans.
 	for range runtime.GOMAXPROCS(0) {
-		_, leave, err := s.s.gate.enter(context.Background(), "another", "")
+		_, leave, err := s.s.planner.gate.enter(context.Background(), "another", "")
 		if err != nil {
 			t.Fatal(err)
 		}

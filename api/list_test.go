@@ -103,7 +103,7 @@ func TestWhatWasKeptBeforeIsWorkedOut(t *testing.T) {
 		}
 	}
 	app := New(kept, nil, Settings{})
-	<-app.s.remade()
+	<-app.s.remaker.remade()
 	page, err := kept.Jobs.List(ctx, "kelp", 0, 99)
 	if err != nil || len(page.Jobs) != 50 || !strings.Contains(page.Jobs[49].Shown, "5 × 7 in") {
 		t.Errorf("%d found, %v", len(page.Jobs), err)

@@ -59,18 +59,27 @@ type (
 // mostListed is how many entries a page has.
 const mostListed = 200
 
-func registerLog(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/log", "listLog", "The logbook, the newest day first", false), s.log)
-	huma.Register(a, op("POST", "/log", "addLog", "Write an entry by hand", false, 422), s.addLog)
+// logs answers for the logbook and for what it teaches.
+type logs struct {
+	toolbox *toolbox
+	library *library
+	kept    store.Log
+	taught  *taught
+}
+
+func (s *logs) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/log", "listLog", "The logbook, the newest day first", false), s.list)
+	huma.Register(a, op("GET", "/log/pictures", "logPictures", "The logbook as pictures", false), s.pictures)
+	huma.Register(a, op("POST", "/log", "addLog", "Write an entry by hand", false, 422), s.add)
 	save := op("PUT", "/log/{id}", "saveLog", "Keep a corrected entry over the revision it edits", false, 404, 422)
 	mayBeStale[LogConflict](a, &save)
-	huma.Register(a, save, s.saveLog)
-	huma.Register(a, op("DELETE", "/log/{id}", "removeLog", "Put an entry aside", false, 404), s.removeLog)
-	huma.Register(a, op("POST", "/log/{id}/restore", "restoreLog", "Bring an entry back that was put aside", false, 404), s.restoreLog)
+	huma.Register(a, save, s.save)
+	huma.Register(a, op("DELETE", "/log/{id}", "removeLog", "Put an entry aside", false, 404), s.remove)
+	huma.Register(a, op("POST", "/log/{id}/restore", "restoreLog", "Bring an entry back that was put aside", false, 404), s.restore)
 	for _, as := range []string{"csv", "json"} {
 		take := op("GET", "/log."+as, "takeLog"+words.Capital(as), "The whole logbook as a file", false)
 		take.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}}
-		huma.Register(a, take, func(ctx context.Context, _ *struct{}) (*fileOutput, error) { return s.takeLog(ctx, as) })
+		huma.Register(a, take, func(ctx context.Context, _ *struct{}) (*fileOutput, error) { return s.take(ctx, as) })
 		bring := op("POST", "/log."+as, "bringLog"+words.Capital(as), "Bring entries in, all or none", false, 422)
 		bring.MaxBodyBytes = logbook.MaxSize + 1
 		bring.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/plain": {Schema: &huma.Schema{Type: huma.TypeString}}}}
@@ -78,7 +87,7 @@ func registerLog(a huma.API, s *service, op operation) {
 			EditInput
 			RawBody []byte
 		}) (*broughtOutput, error) {
-			return s.bringLog(ctx, in.RawBody, as, in.Edit)
+			return s.bring(ctx, in.RawBody, as, in.Edit)
 		})
 	}
 }
@@ -152,7 +161,7 @@ func (f LogFilter) takes(e *logbook.Entry) bool {
 	return (f.Fit == "" || e.Fit == f.Fit) && (f.Outcome == "" || e.Outcome == f.Outcome) && (f.Carrier == "" || e.Carrier == f.Carrier)
 }
 
-func (s *service) log(ctx context.Context, in *struct {
+func (s *logs) list(ctx context.Context, in *struct {
 	Search string `query:"search" maxLength:"200"`
 	Making string `query:"making" maxLength:"64" doc:"the entries of one making"`
 	Asks   bool   `query:"asks" doc:"only those of which something is to be asked"`
@@ -162,11 +171,11 @@ func (s *service) log(ctx context.Context, in *struct {
 	if in.Asks || in.Making != "" || in.LogFilter != (LogFilter{}) {
 		most = 0
 	}
-	kept, err := s.store.Log.Find(ctx, in.Search, most)
+	kept, err := s.kept.Find(ctx, in.Search, most)
 	if err != nil {
 		return nil, err
 	}
-	today := s.today(ctx)
+	today := s.toolbox.today(ctx)
 	out := &logOutput{LogBody{Entries: []LogRecord{}, LogWords: LogWords{logbook.Fits, logbook.Outcomes}}}
 	for _, k := range kept {
 		if in.Making != "" && k.Making != in.Making {
@@ -188,23 +197,23 @@ func (s *service) log(ctx context.Context, in *struct {
 	return out, nil
 }
 
-func (s *service) addLog(ctx context.Context, in *struct {
+func (s *logs) add(ctx context.Context, in *struct {
 	EditInput
 	Body logbook.Entry
 }) (*logEntryOutput, error) {
-	return s.putLog(ctx, store.LogEntry{Edit: in.Edit}, in.Body)
+	return s.put(ctx, store.LogEntry{Edit: in.Edit}, in.Body)
 }
 
-func (s *service) saveLog(ctx context.Context, in *struct {
+func (s *logs) save(ctx context.Context, in *struct {
 	IDInput
 	EditInput
 	Revision int `query:"revision" required:"true" minimum:"1"`
 	Body     logbook.Entry
 }) (*logEntryOutput, error) {
-	return s.putLog(ctx, store.LogEntry{ID: in.ID, Revision: in.Revision, Edit: in.Edit}, in.Body)
+	return s.put(ctx, store.LogEntry{ID: in.ID, Revision: in.Revision, Edit: in.Edit}, in.Body)
 }
 
-func (s *service) putLog(ctx context.Context, row store.LogEntry, e logbook.Entry) (*logEntryOutput, error) {
+func (s *logs) put(ctx context.Context, row store.LogEntry, e logbook.Entry) (*logEntryOutput, error) {
 	if problems := e.Check(); len(problems) > 0 {
 		return nil, problem(problems)
 	}
@@ -213,12 +222,12 @@ func (s *service) putLog(ctx context.Context, row store.LogEntry, e logbook.Entr
 		return nil, err
 	}
 	row.Date, row.Making, row.Document = written.Date, written.Making, written.Document
-	kept, err := s.store.Log.Put(ctx, row)
+	kept, err := s.kept.Put(ctx, row)
 	stale := errors.Is(err, store.ErrConflict)
 	if err != nil && !stale {
 		return nil, noEntry(err)
 	}
-	one, err := logRecord(kept, s.today(ctx))
+	one, err := logRecord(kept, s.toolbox.today(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -235,22 +244,22 @@ func noEntry(err error) error {
 	return err
 }
 
-func (s *service) removeLog(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noEntry(s.store.Log.Remove(ctx, in.ID, true))
+func (s *logs) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noEntry(s.kept.Remove(ctx, in.ID, true))
 }
 
-func (s *service) restoreLog(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noEntry(s.store.Log.Remove(ctx, in.ID, false))
+func (s *logs) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noEntry(s.kept.Remove(ctx, in.ID, false))
 }
 
 // entries are all of the logbook, the oldest day first.
-func (s *service) entries(ctx context.Context) ([]logbook.Entry, error) {
-	return LogEntries(ctx, s.store)
+func (s *logs) entries(ctx context.Context) ([]logbook.Entry, error) {
+	return LogEntries(ctx, s.kept)
 }
 
 // LogEntries are all entries of a store, the oldest day first.
-func LogEntries(ctx context.Context, from *store.Store) ([]logbook.Entry, error) {
-	kept, err := from.Log.Find(ctx, "", 0)
+func LogEntries(ctx context.Context, from store.Log) ([]logbook.Entry, error) {
+	kept, err := from.Find(ctx, "", 0)
 	if err != nil {
 		return nil, err
 	}
@@ -263,7 +272,7 @@ func LogEntries(ctx context.Context, from *store.Store) ([]logbook.Entry, error)
 	return out, nil
 }
 
-func (s *service) takeLog(ctx context.Context, as string) (*fileOutput, error) {
+func (s *logs) take(ctx context.Context, as string) (*fileOutput, error) {
 	all, err := s.entries(ctx)
 	if err != nil {
 		return nil, err
@@ -279,7 +288,7 @@ func (s *service) takeLog(ctx context.Context, as string) (*fileOutput, error) {
 	return &fileOutput{media, `attachment; filename="logbook.` + as + `"`, file.Bytes()}, nil
 }
 
-func (s *service) bringLog(ctx context.Context, text []byte, as, edit string) (*broughtOutput, error) {
+func (s *logs) bring(ctx context.Context, text []byte, as, edit string) (*broughtOutput, error) {
 	read := logbook.ReadCSV
 	if as == "json" {
 		read = logbook.ReadJSON
@@ -298,6 +307,6 @@ func (s *service) bringLog(ctx context.Context, text []byte, as, edit string) (*
 		return nil, problem(job.Problems{{Field: "file", Text: "there is no entry in it"}})
 	}
 	out := &broughtOutput{}
-	out.Body.Brought, err = s.store.Log.Bring(ctx, rows, edit)
+	out.Body.Brought, err = s.kept.Bring(ctx, rows, edit)
 	return out, err
 }

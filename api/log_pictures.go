@@ -7,8 +7,6 @@ import (
 	"math"
 	"slices"
 
-	"github.com/danielgtaylor/huma/v2"
-
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/learn"
@@ -74,11 +72,7 @@ const (
 	picturedRoom  = 3 * measure.Inch / 4
 )
 
-func registerLogPictures(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/log/pictures", "logPictures", "The logbook as pictures", false), s.pictures)
-}
-
-func (s *service) pictures(ctx context.Context, in *struct {
+func (s *logs) pictures(ctx context.Context, in *struct {
 	Unit string `query:"unit" enum:"in,mm" default:"in"`
 }) (*picturesOutput, error) {
 	all, err := s.entries(ctx)
@@ -90,7 +84,7 @@ func (s *service) pictures(ctx context.Context, in *struct {
 		return nil, err
 	}
 	unit := measure.Unit(in.Unit)
-	library, err := s.library(ctx)
+	library, err := s.library.now(ctx)
 	if err != nil {
 		return nil, err
 	}

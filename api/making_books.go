@@ -13,11 +13,11 @@ import (
 
 // book takes what a making used off the shelf, unless its job took it before, and
 // the stamps it stuck on out of the drawer. What is finished is not booked again.
-func (s *service) book(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
+func (s *tables) book(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
 	if state := o.state(); state.Finished != "" {
 		return nil
 	}
-	taken, err := s.store.Makings.TakenOf(ctx, o.kept.Of)
+	taken, err := s.keptMakings.TakenOf(ctx, o.kept.Of)
 	if err == nil && !taken {
 		add.Takes, err = o.takes()
 	}
@@ -40,7 +40,7 @@ func (s *service) book(ctx context.Context, o *opened, e *making.Event, add *sto
 }
 
 // unbook gives back what a making took that is taken up again.
-func (s *service) unbook(ctx context.Context, o *opened, add *store.Append) error {
+func (s *tables) unbook(ctx context.Context, o *opened, add *store.Append) error {
 	state := o.state()
 	if state.Finished == "" {
 		return nil
@@ -60,8 +60,8 @@ func (s *service) unbook(ctx context.Context, o *opened, add *store.Append) erro
 }
 
 // stamps is the drawer with the making's stamps taken out of it, or put back; nil where it has none of them.
-func (s *service) stamps(ctx context.Context, o *opened, sign int) (*store.Settings, error) {
-	tools, err := s.keptTools(ctx)
+func (s *tables) stamps(ctx context.Context, o *opened, sign int) (*store.Settings, error) {
+	tools, err := s.toolbox.keptTools(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -93,12 +93,23 @@ type opened struct {
 	events []making.Event
 }
 
-func (s *service) opened(ctx context.Context, id string) (*opened, error) {
-	return s.openedAs(ctx, id, s.store.Makings.Get)
+// tables tells makings what happened at them, and has that kept with what it does to shelf, log and job.
+type tables struct {
+	toolbox     *toolbox
+	sources     *sources
+	views       *views
+	keptMakings store.Makings
+	keptJobs    store.Jobs
+	hub         *hub
+	now         func() time.Time
+}
+
+func (s *tables) opened(ctx context.Context, id string) (*opened, error) {
+	return s.openedAs(ctx, id, s.keptMakings.Get)
 }
 
 // openedAs is opened of what get gives.
-func (s *service) openedAs(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*opened, error) {
+func (s *tables) openedAs(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*opened, error) {
 	m, err := get(ctx, id)
 	if err != nil {
 		return nil, err
@@ -107,7 +118,7 @@ func (s *service) openedAs(ctx context.Context, id string, get func(context.Cont
 	if err := json.Unmarshal([]byte(m.Source), &out.source); err != nil {
 		return nil, err
 	}
-	plans, err := s.store.Makings.Plans(ctx, id)
+	plans, err := s.keptMakings.Plans(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -118,7 +129,7 @@ func (s *service) openedAs(ctx context.Context, id string, get func(context.Cont
 		}
 		out.plans = append(out.plans, one)
 	}
-	events, err := s.store.Makings.Events(ctx, id)
+	events, err := s.keptMakings.Events(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -154,7 +165,7 @@ func (o *opened) last(client string) int {
 
 // append keeps what happened, each event once, with what the bench has to say to
 // it. The error may be store.ErrGap, or a job.Problems.
-func (s *service) append(ctx context.Context, id string, events []making.Event) error {
+func (s *tables) append(ctx context.Context, id string, events []making.Event) error {
 	r := s.hub.enter(id)
 	defer s.hub.leave(id)
 	r.writing.Lock()
@@ -168,7 +179,7 @@ func (s *service) append(ctx context.Context, id string, events []making.Event) 
 	return store.ErrConflict
 }
 
-func (s *service) appendOnce(ctx context.Context, id string, events []making.Event) error {
+func (s *tables) appendOnce(ctx context.Context, id string, events []making.Event) error {
 	o, err := s.opened(ctx, id)
 	if err != nil {
 		return err
@@ -200,11 +211,11 @@ func (s *service) appendOnce(ctx context.Context, id string, events []making.Eve
 		return err
 	}
 	add.Finished = state.Finished
-	err = s.store.Makings.Append(ctx, id, add)
+	err = s.keptMakings.Append(ctx, id, add)
 	if errors.Is(err, store.ErrShort) || errors.Is(err, store.ErrNotFound) && add.Takes != nil {
 		// The shelf was counted otherwise since: the making is finished all the same, and nothing is booked.
 		add.Takes = nil
-		err = s.store.Makings.Append(ctx, id, add)
+		err = s.keptMakings.Append(ctx, id, add)
 	}
 	if err == nil {
 		s.hub.tell(id, len(o.events))
@@ -213,7 +224,7 @@ func (s *service) appendOnce(ctx context.Context, id string, events []making.Eve
 }
 
 // answer is what the bench has to say to an event.
-func (s *service) answer(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
+func (s *tables) answer(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
 	switch e.Kind {
 	case making.Spoiled:
 		o.ways(e)

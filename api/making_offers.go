@@ -36,7 +36,7 @@ func (o *opened) now() (making.Source, error) {
 
 // offer holds a measure against the plan, and says what it would change as long
 // as the envelope is not cut.
-func (s *service) offer(ctx context.Context, o *opened, e *making.Event) error {
+func (s *tables) offer(ctx context.Context, o *opened, e *making.Event) error {
 	state := o.state()
 	expects := o.plans[state.Plan].Expects
 	if e.Job < 0 || e.Job >= len(expects) {
@@ -75,7 +75,7 @@ func (s *service) offer(ctx context.Context, o *opened, e *making.Event) error {
 	if err != nil {
 		return err
 	}
-	before, err := s.workSource(ctx, &source)
+	before, err := s.sources.workSource(ctx, &source)
 	if err != nil {
 		return err
 	}
@@ -88,7 +88,7 @@ func (s *service) offer(ctx context.Context, o *opened, e *making.Event) error {
 	if err != nil {
 		return err
 	}
-	after, err := s.workSource(ctx, &changed)
+	after, err := s.sources.workSource(ctx, &changed)
 	if err != nil {
 		return err
 	}
@@ -102,7 +102,7 @@ func (s *service) offer(ctx context.Context, o *opened, e *making.Event) error {
 
 // change takes what was offered: another plan goes on from here, and the kept job
 // is told what was measured.
-func (s *service) change(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
+func (s *tables) change(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
 	state := o.state()
 	if !e.Take || state.Offer == nil {
 		return nil
@@ -114,7 +114,7 @@ func (s *service) change(ctx context.Context, o *opened, e *making.Event, add *s
 	if source, err = patched(source, state.Offer.Job, state.Offer.Patch); err != nil {
 		return err
 	}
-	p, drawings, err := s.planOf(ctx, source)
+	p, drawings, err := s.sources.planOf(ctx, source)
 	if err != nil {
 		return err
 	}
@@ -130,14 +130,14 @@ func (s *service) change(ctx context.Context, o *opened, e *making.Event, add *s
 
 // patchKept lays what was measured over the job as it is kept now; one that is
 // there no more needs no telling.
-func (s *service) patchKept(ctx context.Context, o *opened, offer *making.Adjustment) error {
+func (s *tables) patchKept(ctx context.Context, o *opened, offer *making.Adjustment) error {
 	members := o.source.Jobs
 	if o.source.Gang != nil {
 		members = o.source.Gang.Jobs
 	}
 	id := members[offer.Job].ID
 	for range 3 {
-		one, err := s.store.Jobs.Get(ctx, id)
+		one, err := s.keptJobs.Get(ctx, id)
 		if errors.Is(err, store.ErrNotFound) || id == "" {
 			return nil
 		}
@@ -152,11 +152,11 @@ func (s *service) patchKept(ctx context.Context, o *opened, offer *making.Adjust
 		if err != nil {
 			return err
 		}
-		draft, err := s.draft(ctx, text, uuid.NewString())
+		draft, err := s.views.draft(ctx, text, uuid.NewString())
 		if err != nil {
 			return err
 		}
-		if _, err = s.store.Jobs.Save(ctx, id, one.Revision, draft); !errors.Is(err, store.ErrConflict) {
+		if _, err = s.keptJobs.Save(ctx, id, one.Revision, draft); !errors.Is(err, store.ErrConflict) {
 			return err
 		}
 	}

@@ -8,13 +8,13 @@ import (
 )
 
 // makingSheet is the steps of a making on paper.
-func (s *service) makingSheet(ctx context.Context, in *IDInput) (*fileOutput, error) {
-	m, err := s.opened(ctx, in.ID)
+func (s *makings) sheet(ctx context.Context, in *IDInput) (*fileOutput, error) {
+	m, err := s.tables.opened(ctx, in.ID)
 	if err != nil {
 		return nil, noMaking(err)
 	}
 	state := m.state()
-	drawings, err := s.makingDrawings(ctx, &struct {
+	drawings, err := s.drawings(ctx, &struct {
 		IDInput
 		Plan int `query:"plan" minimum:"0"`
 	}{*in, state.Plan})

@@ -12,20 +12,32 @@ import (
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
+	"yellow-parcel/store"
 )
+
+// sources works out what is made, from what it was begun with.
+type sources struct {
+	toolbox      *toolbox
+	library      *library
+	shelves      *shelves
+	memory       *work.Memory
+	keptGangs    store.Gangs
+	keptJobs     store.Jobs
+	keptCarriers store.Carriers
+}
 
 // sourceOf is what a making is made from: a kept job or gang as it is now, with
 // the maker's own tools in it, and the rules of the carriers it is posted with.
-func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string, error) {
-	out := making.Source{Today: s.today(ctx), Carriers: []string{}}
-	tools, err := s.tools(ctx)
+func (s *sources) sourceOf(ctx context.Context, of Begin) (making.Source, string, error) {
+	out := making.Source{Today: s.toolbox.today(ctx), Carriers: []string{}}
+	tools, err := s.toolbox.tools(ctx)
 	if err != nil {
 		return out, "", err
 	}
 	id := of.Job
 	if of.Gang != "" {
 		id = of.Gang
-		one, err := s.store.Gangs.Get(ctx, of.Gang)
+		one, err := s.keptGangs.Get(ctx, of.Gang)
 		if err != nil {
 			return out, "", noMaking(err)
 		}
@@ -38,7 +50,7 @@ func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string
 		}
 		out.Gang, out.GangID, out.Title = &g, one.ID, one.Title
 	} else {
-		one, err := s.store.Jobs.Get(ctx, of.Job)
+		one, err := s.keptJobs.Get(ctx, of.Job)
 		if err != nil {
 			return out, "", shelfError(err)
 		}
@@ -56,19 +68,19 @@ func (s *service) sourceOf(ctx context.Context, of Begin) (making.Source, string
 }
 
 // rulesNow are the rules of every carrier as they are now, own copies and those that ship.
-func (s *service) rulesNow(ctx context.Context) ([]string, error) {
-	kept, err := s.store.Carriers.All(ctx)
+func (s *sources) rulesNow(ctx context.Context) ([]string, error) {
+	kept, err := s.keptCarriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}
 	own := map[string]string{}
 	for _, k := range kept {
-		if _, ok := s.rules.read(k); ok {
+		if _, ok := s.library.rules.read(k); ok {
 			own[k.ID] = k.Document
 		}
 	}
 	out := []string{}
-	for _, c := range s.catalog.Carriers {
+	for _, c := range s.library.standard.Carriers {
 		text, _ := catalog.CarrierText(c.ID)
 		if mine, ok := own[c.ID]; ok {
 			text = mine
@@ -85,7 +97,7 @@ func (s *service) rulesNow(ctx context.Context) ([]string, error) {
 }
 
 // libraryOf is the catalogue with the rules a making was begun by.
-func (s *service) libraryOf(source *making.Source) (*catalog.Catalog, error) {
+func (s *sources) libraryOf(source *making.Source) (*catalog.Catalog, error) {
 	var all []post.Carrier
 	for _, text := range source.Carriers {
 		c, err := post.ReadCarrier([]byte(text))
@@ -94,7 +106,7 @@ func (s *service) libraryOf(source *making.Source) (*catalog.Catalog, error) {
 		}
 		all = append(all, c)
 	}
-	return s.catalog.With(all), nil
+	return s.library.standard.With(all), nil
 }
 
 // worked is a source worked out, as it lies on the bench, and its jobs.
@@ -105,7 +117,7 @@ type worked struct {
 }
 
 // workSource works a source out. The error may be a job.Problems.
-func (s *service) workSource(ctx context.Context, source *making.Source) (*worked, error) {
+func (s *sources) workSource(ctx context.Context, source *making.Source) (*worked, error) {
 	id := source.GangID
 	if source.Gang == nil {
 		id = source.Jobs[0].ID
@@ -115,7 +127,7 @@ func (s *service) workSource(ctx context.Context, source *making.Source) (*worke
 		return nil, err
 	}
 	how := plan.Work{Memory: s.memory, Today: source.Today, NoWays: true}
-	if how.Shelf, err = s.envelopesFor(ctx, id); err != nil {
+	if how.Shelf, err = s.shelves.envelopesFor(ctx, id); err != nil {
 		return nil, err
 	}
 	out := &worked{}
@@ -147,7 +159,7 @@ func cannot(b *work.Batch) error {
 }
 
 // planOf is the plan of a source and its drawings.
-func (s *service) planOf(ctx context.Context, source making.Source) (making.Plan, draw.BenchSet, error) {
+func (s *sources) planOf(ctx context.Context, source making.Source) (making.Plan, draw.BenchSet, error) {
 	w, err := s.workSource(ctx, &source)
 	if err != nil {
 		return making.Plan{}, draw.BenchSet{}, err

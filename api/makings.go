@@ -79,32 +79,41 @@ type (
 	}
 )
 
-func registerMakings(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/makings", "listMakings", "Makings, those under way first", false), s.makings)
+// makings answers for what is being made.
+type makings struct {
+	sources     *sources
+	tables      *tables
+	keptMakings store.Makings
+	hub         *hub
+	now         func() time.Time
+}
+
+func (s *makings) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/makings", "listMakings", "Makings, those under way first", false), s.list)
 	huma.Register(a, op("POST", "/makings", "beginMaking", "Begin making a kept job, or a kept gang", false, 404, 422), s.begin)
-	huma.Register(a, op("GET", "/makings/{id}", "getMaking", "A making as it stands", false, 404), s.making)
-	huma.Register(a, op("GET", "/makings/{id}/drawings", "makingDrawings", "The drawings of one of its plans; they never change", false, 404), s.makingDrawings)
+	huma.Register(a, op("GET", "/makings/{id}", "getMaking", "A making as it stands", false, 404), s.get)
+	huma.Register(a, op("GET", "/makings/{id}/drawings", "makingDrawings", "The drawings of one of its plans; they never change", false, 404), s.drawings)
 	tell := op("POST", "/makings/{id}/events", "tellMaking", "What happened, each event once", false, 404, 409, 422)
 	tell.MaxBodyBytes = 1 << 20 // a whole afternoon without a line
 	huma.Register(a, tell, s.tell)
-	huma.Register(a, op("DELETE", "/makings/{id}", "removeMaking", "Put a making aside", false, 404), s.removeMaking)
-	huma.Register(a, op("POST", "/makings/{id}/restore", "restoreMaking", "Bring a making back that was put aside", false, 404), s.restoreMaking)
+	huma.Register(a, op("DELETE", "/makings/{id}", "removeMaking", "Put a making aside", false, 404), s.remove)
+	huma.Register(a, op("POST", "/makings/{id}/restore", "restoreMaking", "Bring a making back that was put aside", false, 404), s.restore)
 	sheet := op("GET", "/makings/{id}/sheet", "makingSheet", "The bench sheet, with boxes to tick", false, 404)
 	sheet.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{"application/pdf": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}}
-	huma.Register(a, sheet, s.makingSheet)
+	huma.Register(a, sheet, s.sheet)
 	sse.Register(a, op("GET", "/makings/{id}/events", "followMaking", "Tells whenever the making goes on", false), map[string]any{"moved": Moved{}}, s.follow)
 }
 
-func (s *service) steps(ctx context.Context, in *struct {
+func (s *plans) steps(ctx context.Context, in *struct {
 	JobInput
 	Of string `query:"of" maxLength:"64" doc:"the kept job it is, for what it keeps back on the shelf"`
 }) (*stepsOutput, error) {
 	how := plan.Work{NoWays: true, Steps: true}
 	var err error
-	if how.Left, how.Taken, err = s.before(ctx, in.Of); err != nil {
+	if how.Left, how.Taken, err = s.diaries.before(ctx, in.Of); err != nil {
 		return nil, err
 	}
-	all, err := s.workOutFor(ctx, "", in.Of, in.RawBody, how)
+	all, err := s.planner.workOutFor(ctx, "", in.Of, in.RawBody, how)
 	if err != nil {
 		return nil, err
 	}
@@ -118,8 +127,8 @@ func noMaking(err error) error {
 	return err
 }
 
-func (s *service) makings(ctx context.Context, _ *struct{}) (*makingsOutput, error) {
-	kept, err := s.store.Makings.All(ctx)
+func (s *makings) list(ctx context.Context, _ *struct{}) (*makingsOutput, error) {
+	kept, err := s.keptMakings.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -135,21 +144,21 @@ func (s *service) makings(ctx context.Context, _ *struct{}) (*makingsOutput, err
 }
 
 // begin freezes what a making is made from, and its first plan.
-func (s *service) begin(ctx context.Context, in *struct {
+func (s *makings) begin(ctx context.Context, in *struct {
 	EditInput
 	Body Begin
 }) (*makingOutput, error) {
 	// What it was begun from may have changed since.
-	if before, err := s.store.Made(ctx, store.MadeMaking, in.Edit); err != nil {
+	if before, err := s.keptMakings.Begun(ctx, in.Edit); err != nil {
 		return nil, err
 	} else if before != "" {
-		return s.begun(ctx, before, s.store.Makings.Ever)
+		return s.begun(ctx, before, s.keptMakings.Ever)
 	}
-	source, of, err := s.sourceOf(ctx, in.Body)
+	source, of, err := s.sources.sourceOf(ctx, in.Body)
 	if err != nil {
 		return nil, err
 	}
-	first, drawings, err := s.planOf(ctx, source)
+	first, drawings, err := s.sources.planOf(ctx, source)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -166,21 +175,21 @@ func (s *service) begin(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	m, err := s.store.Makings.Create(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown}, made)
+	m, err := s.keptMakings.Create(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown}, made)
 	if err != nil {
 		return nil, err
 	}
-	return s.begun(ctx, m.ID, s.store.Makings.Get)
+	return s.begun(ctx, m.ID, s.keptMakings.Get)
 }
 
 // begun notes that a making was begun, unless that is noted or it was put aside, and
 // answers with how it stands.
-func (s *service) begun(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
+func (s *makings) begun(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
 	started := making.Event{Client: "server", Seq: 1, At: s.now().UTC().Format(time.RFC3339), Kind: making.Started}
-	if err := s.append(ctx, id, []making.Event{started}); err != nil && !errors.Is(err, store.ErrNotFound) {
+	if err := s.tables.append(ctx, id, []making.Event{started}); err != nil && !errors.Is(err, store.ErrNotFound) {
 		return nil, err
 	}
-	return s.madeBody(ctx, id, get)
+	return s.body(ctx, id, get)
 }
 
 func planRow(number int, p making.Plan, drawings draw.BenchSet) (store.MakingPlan, error) {
@@ -205,12 +214,12 @@ func shownMaking(s *making.State) (string, error) {
 	return string(text), err
 }
 
-func (s *service) making(ctx context.Context, in *IDInput) (*makingOutput, error) {
-	return s.madeBody(ctx, in.ID, s.store.Makings.Get)
+func (s *makings) get(ctx context.Context, in *IDInput) (*makingOutput, error) {
+	return s.body(ctx, in.ID, s.keptMakings.Get)
 }
 
-func (s *service) madeBody(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
-	m, err := s.openedAs(ctx, id, get)
+func (s *makings) body(ctx context.Context, id string, get func(context.Context, string) (store.Making, error)) (*makingOutput, error) {
+	m, err := s.tables.openedAs(ctx, id, get)
 	if err != nil {
 		return nil, noMaking(err)
 	}
@@ -223,11 +232,11 @@ func (s *service) madeBody(ctx context.Context, id string, get func(context.Cont
 	return &makingOutput{out}, nil
 }
 
-func (s *service) makingDrawings(ctx context.Context, in *struct {
+func (s *makings) drawings(ctx context.Context, in *struct {
 	IDInput
 	Plan int `query:"plan" minimum:"0"`
 }) (*drawingsOutput, error) {
-	text, err := s.store.Makings.Drawings(ctx, in.ID, in.Plan)
+	text, err := s.keptMakings.Drawings(ctx, in.ID, in.Plan)
 	if err != nil {
 		return nil, noMaking(err)
 	}
@@ -236,11 +245,11 @@ func (s *service) makingDrawings(ctx context.Context, in *struct {
 }
 
 // tell appends what happened, and answers with how the making stands then.
-func (s *service) tell(ctx context.Context, in *struct {
+func (s *makings) tell(ctx context.Context, in *struct {
 	IDInput
 	Body Told
 }) (*makingOutput, error) {
-	err := s.append(ctx, in.ID, in.Body.Events)
+	err := s.tables.append(ctx, in.ID, in.Body.Events)
 	switch {
 	case errors.Is(err, store.ErrGap):
 		return nil, huma.NewError(http.StatusConflict, "An event came before one that goes before it; send them in order.")
@@ -249,27 +258,27 @@ func (s *service) tell(ctx context.Context, in *struct {
 	case err != nil:
 		return nil, problem(err)
 	}
-	return s.madeBody(ctx, in.ID, s.store.Makings.Get)
+	return s.body(ctx, in.ID, s.keptMakings.Get)
 }
 
-func (s *service) removeMaking(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noMaking(s.store.Makings.Remove(ctx, in.ID, true))
+func (s *makings) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noMaking(s.keptMakings.Remove(ctx, in.ID, true))
 }
 
-func (s *service) restoreMaking(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noMaking(s.store.Makings.Remove(ctx, in.ID, false))
+func (s *makings) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noMaking(s.keptMakings.Remove(ctx, in.ID, false))
 }
 
 // follow tells a screen whenever the making goes on; at once where it has gone
 // on since the screen last heard of it.
-func (s *service) follow(ctx context.Context, in *struct {
+func (s *makings) follow(ctx context.Context, in *struct {
 	IDInput
 	After int `query:"after" minimum:"0" doc:"the last event the screen knows of"`
 }, send sse.Sender) {
 	heard, stop := s.hub.listen(in.ID)
 	defer stop()
 	known := in.After
-	if m, err := s.opened(ctx, in.ID); err != nil {
+	if m, err := s.tables.opened(ctx, in.ID); err != nil {
 		return
 	} else if n := len(m.events); n != known {
 		known = n

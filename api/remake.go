@@ -14,26 +14,27 @@ import (
 // remaker works out anew, behind the answers, what lists show of jobs whose rules
 // changed since it was kept.
 type remaker struct {
-	behind *background
-	mu     sync.Mutex
-	done   chan struct{} // closed when what runs has ended; nil where nothing runs
+	views    *views
+	keptJobs store.Jobs
+	behind   *background
+	mu       sync.Mutex
+	done     chan struct{} // closed when what runs has ended; nil where nothing runs
 }
 
 // remade is a channel that is closed once everything shown is as it should be.
-func (s *service) remade() <-chan struct{} {
-	r := s.remaker
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	if r.done != nil {
-		return r.done
+func (s *remaker) remade() <-chan struct{} {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.done != nil {
+		return s.done
 	}
 	done := make(chan struct{})
-	r.done = done
-	r.behind.run(func(ctx context.Context) {
+	s.done = done
+	s.behind.run(func(ctx context.Context) {
 		defer func() {
-			r.mu.Lock()
-			r.done = nil
-			r.mu.Unlock()
+			s.mu.Lock()
+			s.done = nil
+			s.mu.Unlock()
 			close(done)
 		}()
 		err := s.remakeAll(ctx)
@@ -49,13 +50,13 @@ const remadeAtOnce = 20
 
 // remakeAll works out what is shown, the newest change first, until all of it is by
 // the tools and carriers of the moment.
-func (s *service) remakeAll(ctx context.Context) error {
+func (s *remaker) remakeAll(ctx context.Context) error {
 	for {
-		sight, err := s.sight(ctx)
+		sight, err := s.views.sight(ctx)
 		if err != nil {
 			return err
 		}
-		if any, err := s.store.Jobs.AnyStale(ctx, sight.by); err != nil || !any {
+		if any, err := s.keptJobs.AnyStale(ctx, sight.by); err != nil || !any {
 			return err
 		}
 		if err := s.remakeBy(ctx, sight); err != nil {
@@ -65,10 +66,10 @@ func (s *service) remakeAll(ctx context.Context) error {
 }
 
 // remakeBy goes through all jobs once, as long as its sight is that of the moment.
-func (s *service) remakeBy(ctx context.Context, sight *sight) error {
+func (s *remaker) remakeBy(ctx context.Context, sight *sight) error {
 	after := int64(0)
 	for {
-		stale, err := s.store.Jobs.Stale(ctx, sight.by, after, remadeAtOnce)
+		stale, err := s.keptJobs.Stale(ctx, sight.by, after, remadeAtOnce)
 		if err != nil || len(stale) == 0 {
 			return err
 		}
@@ -78,7 +79,7 @@ func (s *service) remakeBy(ctx context.Context, sight *sight) error {
 			}
 		}
 		after = stale[len(stale)-1].Number
-		now, err := s.sight(ctx)
+		now, err := s.views.sight(ctx)
 		if err != nil || now.by != sight.by {
 			return err
 		}
@@ -86,7 +87,7 @@ func (s *service) remakeBy(ctx context.Context, sight *sight) error {
 }
 
 // anew works out what a list shows of a kept job, and what it is found by.
-func (s *service) anew(ctx context.Context, v *sight, j store.Job) (keptShown, string, error) {
+func (s *views) anew(ctx context.Context, v *sight, j store.Job) (keptShown, string, error) {
 	one, err := job.Read([]byte(j.Document))
 	if err != nil {
 		return keptShown{Shown: unfinished}, "", nil // a list shows what it can of it
@@ -95,8 +96,8 @@ func (s *service) anew(ctx context.Context, v *sight, j store.Job) (keptShown, s
 }
 
 // remake works out what a list shows of a job, and keeps that.
-func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
-	out, words, err := s.anew(ctx, v, j)
+func (s *remaker) remake(ctx context.Context, v *sight, j store.Job) error {
+	out, words, err := s.views.anew(ctx, v, j)
 	if err != nil {
 		return err
 	}
@@ -105,7 +106,7 @@ func (s *service) remake(ctx context.Context, v *sight, j store.Job) error {
 		return err
 	}
 	j.Shown, j.ShownBy, j.Words = string(text), v.by, words
-	return s.store.Jobs.Show(ctx, j)
+	return s.keptJobs.Show(ctx, j)
 }
 
 // settling is how long what hangs on every job that is due waits for them to be worked out.
@@ -113,11 +114,11 @@ const settling = 2 * time.Second
 
 // settled waits, for a while, until what is shown is as it should be; where nothing
 // is worked out behind the answers there is nothing to wait for.
-func (s *service) settled(ctx context.Context, sight *sight) error {
-	if s.remaker == nil {
+func (s *remaker) settled(ctx context.Context, sight *sight) error {
+	if s == nil {
 		return nil
 	}
-	if any, err := s.store.Jobs.AnyStale(ctx, sight.by); err != nil || !any {
+	if any, err := s.keptJobs.AnyStale(ctx, sight.by); err != nil || !any {
 		return err
 	}
 	ctx, cancel := context.WithTimeout(ctx, settling)

@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"runtime"
 	"strings"
+	"sync/atomic"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -53,8 +54,8 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r.Use(logged, recovered, known, headers, looked(kept), door.Guard(door.Settings{Passcode: set.Passcode, Sessions: kept.Sessions}))
 	r.Use(middleware.Compress(6, "text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"))
 	a := humachi.New(r, config())
-	s, behind := newService(kept, set), newBackground()
-	s.remaker = &remaker{behind: behind}
+	behind := newBackground()
+	s := newService(kept, set, behind)
 	register(a, s)
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "text/plain; charset=utf-8")
@@ -64,16 +65,42 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r.HandleFunc(noOperation, notAnswered(r))
 	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) { otherMethod(w, "GET") })
 	r.Get("/*", page(pages))
-	s.remade()
+	s.remaker.remade()
 	return &Server{r, s, behind}
 }
 
-func newService(kept *store.Store, set Settings) *service {
+// newService puts together what answers. Behind is where what lists show is worked
+// out anew; nil where nothing is worked out behind the answers.
+func newService(kept *store.Store, set Settings, behind *background) *service {
 	if set.Now == nil {
 		set.Now = time.Now
 	}
-	return &service{catalog: catalog.Standard(), store: kept, memory: newMemory(), reach: newInstruments(), rules: newRuleMemory(), now: set.Now, hub: newHub(),
-		set: set, taught: &taught{}, gate: newGate(runtime.GOMAXPROCS(0)), long: newGate(1)}
+	memory, gate, hub := newMemory(), newGate(runtime.GOMAXPROCS(0)), newHub()
+	box := &toolbox{kept.Settings, set.Now}
+	lib := &library{catalog.Standard(), kept.Carriers, newRuleMemory()}
+	out := &service{toolbox: box, devices: newInstruments(), places: places{set}}
+	looks := &views{box, lib, memory, gate, kept.Carriers}
+	if behind != nil {
+		out.remaker = &remaker{views: looks, keptJobs: kept.Jobs, behind: behind}
+	}
+	out.settings, out.carriers = &settings{box, lib}, &carriers{lib, box, kept.Carriers}
+	out.logs = &logs{box, lib, kept.Log, &taught{}}
+	out.shelves = &shelves{lib, kept.Shelf, kept.Makings}
+	out.planner = &planner{box, lib, out.shelves, out.logs, memory, gate}
+	out.searches = &searches{out.planner, memory, newGate(1)}
+	out.gangs = &gangs{box, lib, memory, gate, out.searches, kept.Gangs, kept.Jobs}
+	out.uses = &uses{out.planner, out.gangs, out.shelves, memory, kept.Jobs, kept.Gangs, kept.Shelf}
+	made := &sources{box, lib, out.shelves, memory, kept.Gangs, kept.Jobs, kept.Carriers}
+	out.tables = &tables{box, made, looks, kept.Makings, kept.Jobs, hub, set.Now}
+	out.diaries = &diaries{looks, out.remaker, out.tables, out.logs, kept.Jobs, kept.Makings, set.Now}
+	out.jobs = &jobs{looks, out.remaker, out.diaries, kept.Jobs}
+	out.makings = &makings{made, out.tables, kept.Makings, hub, set.Now}
+	out.plans = &plans{out.planner, lib, out.diaries, memory}
+	out.copies = &copies{box, kept.Copies, kept.Jobs, kept.Settings, &atomic.Bool{}}
+	out.standings = &standings{box, out.copies, kept.Health, kept.Copies, kept.File()}
+	out.archives = &archives{box, lib, out.shelves, kept.Jobs, kept.Carriers, kept.Log, kept, out.remaker}
+	out.demos = &demos{kept, set, out.jobs}
+	return out
 }
 
 // headers keep a browser from loading or being told anything outside.

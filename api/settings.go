@@ -19,12 +19,19 @@ import (
 // operation describes one of the API's operations.
 type operation = func(method, path, id, summary string, takesJob bool, errors ...int) huma.Operation
 
-func registerSettings(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/settings", "settings", "The maker's own tools", false), s.settings)
+// settings answers for the maker's own tools, and for what a job can name.
+type settings struct {
+	toolbox *toolbox
+	library *library
+}
+
+func (s *settings) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/settings", "settings", "The maker's own tools", false), s.get)
 	save := op("PUT", "/settings", "saveSettings", "Keep the maker's own tools over the revision they edit", false, 422)
 	mayBeStale[ToolsConflict](a, &save)
-	huma.Register(a, save, s.saveSettings)
-	huma.Register(a, op("GET", "/settings/job", "freshJob", "A new job as the maker's settings begin it", false), s.freshJob)
+	huma.Register(a, save, s.save)
+	huma.Register(a, op("GET", "/catalog", "catalog", "Everything bought that a job can name", false), s.catalogue)
+	huma.Register(a, op("GET", "/settings/job", "freshJob", "A new job as the maker's settings begin it", false), s.fresh)
 	huma.Register(a, op("GET", "/settings/jig", "jigOffset", "What a corner jig reads at its tip, from a square of known side", false, 422), s.jig)
 }
 
@@ -42,23 +49,6 @@ type ToolsConflict struct {
 
 type toolsOutput struct{ Body KeptTools }
 
-// tools are the kept ones; none yet is no tools.
-func (s *service) tools(ctx context.Context) (job.Tools, error) {
-	kept, err := s.keptTools(ctx)
-	return kept.Tools, err
-}
-
-func (s *service) keptTools(ctx context.Context) (KeptTools, error) {
-	if s.store == nil {
-		return KeptTools{}, nil
-	}
-	kept, err := s.store.Settings.Get(ctx)
-	if err != nil {
-		return KeptTools{}, err
-	}
-	return readTools(kept)
-}
-
 func readTools(kept store.Settings) (KeptTools, error) {
 	out := KeptTools{Revision: kept.Revision}
 	if kept.Document == "" {
@@ -67,16 +57,16 @@ func readTools(kept store.Settings) (KeptTools, error) {
 	return out, json.Unmarshal([]byte(kept.Document), &out.Tools)
 }
 
-func (s *service) settings(ctx context.Context, _ *struct{}) (*toolsOutput, error) {
-	t, err := s.keptTools(ctx)
+func (s *settings) get(ctx context.Context, _ *struct{}) (*toolsOutput, error) {
+	t, err := s.toolbox.keptTools(ctx)
 	return &toolsOutput{t}, err
 }
 
-func (s *service) saveSettings(ctx context.Context, in *struct {
+func (s *settings) save(ctx context.Context, in *struct {
 	Revision int `query:"revision" minimum:"0" doc:"zero for the first"`
 	Body     job.Tools
 }) (*toolsOutput, error) {
-	library, err := s.library(ctx)
+	library, err := s.library.now(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -90,7 +80,7 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	kept, err := s.store.Settings.Save(ctx, in.Revision, string(text))
+	kept, err := s.toolbox.kept.Save(ctx, in.Revision, string(text))
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, err
@@ -102,12 +92,12 @@ func (s *service) saveSettings(ctx context.Context, in *struct {
 	return &toolsOutput{out}, err
 }
 
-func (s *service) freshJob(ctx context.Context, _ *struct{}) (*jobOutput, error) {
-	t, err := s.tools(ctx)
+func (s *settings) fresh(ctx context.Context, _ *struct{}) (*jobOutput, error) {
+	t, err := s.toolbox.tools(ctx)
 	if err != nil {
 		return nil, err
 	}
-	library, err := s.library(ctx)
+	library, err := s.library.now(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -118,7 +108,7 @@ func (s *service) freshJob(ctx context.Context, _ *struct{}) (*jobOutput, error)
 
 type lengthOutput struct{ Body document.Length }
 
-func (s *service) jig(_ context.Context, in *struct {
+func (s *settings) jig(_ context.Context, in *struct {
 	Side    string `query:"side" maxLength:"100"`
 	Reading string `query:"reading" maxLength:"100"`
 	Unit    string `query:"unit" required:"true" enum:"in,mm"`
@@ -128,4 +118,16 @@ func (s *service) jig(_ context.Context, in *struct {
 		return nil, problem(err)
 	}
 	return &lengthOutput{offset}, nil
+}
+
+func (s *settings) catalogue(ctx context.Context, _ *struct{}) (*catalogOutput, error) {
+	library, err := s.library.now(ctx)
+	if err != nil {
+		return nil, err
+	}
+	tools, err := s.toolbox.tools(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return &catalogOutput{catalogBody(library.WithMaterials(brief.OwnMaterials(tools)))}, nil
 }

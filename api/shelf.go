@@ -56,33 +56,38 @@ type (
 	}
 )
 
-func registerShelf(a huma.API, s *service, op operation) {
-	huma.Register(a, op("GET", "/shelf", "shelf", "What is on hand", false), s.shelf)
-	huma.Register(a, op("POST", "/shelf", "addItem", "Put something on the shelf", false, 422), s.addItem)
+// shelves answers for what is on hand.
+type shelves struct {
+	library     *library
+	kept        store.Shelf
+	keptMakings store.Makings
+}
+
+func (s *shelves) register(a huma.API, op operation) {
+	huma.Register(a, op("GET", "/shelf", "shelf", "What is on hand", false), s.all)
+	huma.Register(a, op("POST", "/shelf", "addItem", "Put something on the shelf", false, 422), s.add)
 	save := op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 422)
 	mayBeStale[ItemConflict](a, &save)
-	huma.Register(a, save, s.saveItem)
-	huma.Register(a, op("DELETE", "/shelf/{id}", "removeItem", "Take something off the shelf's list", false, 404), s.removeItem)
-	huma.Register(a, op("POST", "/shelf/{id}/restore", "restoreItem", "Put it back on the list", false, 404), s.restoreItem)
+	huma.Register(a, save, s.save)
+	huma.Register(a, op("DELETE", "/shelf/{id}", "removeItem", "Take something off the shelf's list", false, 404), s.remove)
+	huma.Register(a, op("POST", "/shelf/{id}/restore", "restoreItem", "Put it back on the list", false, 404), s.restore)
 	file := op("GET", "/shelf.csv", "exportShelf", "The shelf as CSV", false)
 	file.Responses = map[string]*huma.Response{"200": {Description: "The file", Content: map[string]*huma.MediaType{
 		"text/csv": {Schema: &huma.Schema{Type: huma.TypeString}},
 	}}}
-	huma.Register(a, file, s.exportShelf)
+	huma.Register(a, file, s.export)
 	bring := op("POST", "/shelf.csv", "importShelf", "Put everything in a CSV file on the shelf, all or nothing", false, 422)
 	bring.MaxBodyBytes = 1 << 20
 	bring.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/csv": {Schema: &huma.Schema{Type: huma.TypeString}}}}
-	huma.Register(a, bring, s.importShelf)
-	huma.Register(a, op("POST", "/shelf/uses", "takeFromShelf", "Keep back, or use up, what a kept job's cut plan needs", false, 404, 409, 422), s.take)
-	huma.Register(a, op("POST", "/shelf/uses/{id}/undo", "undoUse", "Give back what was kept back or used up", false, 404, 409), s.undoUse)
+	huma.Register(a, bring, s.bring)
 }
 
-func (s *service) shelf(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
-	items, err := s.store.Shelf.All(ctx)
+func (s *shelves) all(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
+	items, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
-	uses, err := s.store.Shelf.Uses(ctx)
+	uses, err := s.kept.Uses(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -101,16 +106,16 @@ func (s *service) shelf(ctx context.Context, _ *struct{}) (*shelfOutput, error) 
 	return out, nil
 }
 
-func (s *service) entry(i store.ShelfItem) (ShelfEntry, error) {
+func (s *shelves) entry(i store.ShelfItem) (ShelfEntry, error) {
 	e := ShelfEntry{ID: i.ID, Revision: i.Revision, Reserved: i.Reserved, Free: i.Count - i.Reserved}
 	if err := json.Unmarshal([]byte(i.Document), &e.Item); err != nil {
 		return e, err
 	}
 	e.Item.Count = i.Count
 	var w, h measure.Length
-	if sheet, ok := s.catalog.Sheet(e.Item.Size.ID); ok && e.Item.Kind == shelf.Sheets {
+	if sheet, ok := s.library.standard.Sheet(e.Item.Size.ID); ok && e.Item.Kind == shelf.Sheets {
 		e.Name, w, h = sheet.Name, sheet.Width, sheet.Height
-	} else if f, ok := s.catalog.Format(e.Item.Size.ID); ok {
+	} else if f, ok := s.library.standard.Format(e.Item.Size.ID); ok {
 		e.Name, w, h = f.Name, f.Width, f.Height
 	} else {
 		e.Name, w, h = "Offcut or odd size", measured(e.Item.Size.Width), measured(e.Item.Size.Height)
@@ -130,15 +135,12 @@ func measured(side job.Length) measure.Length {
 }
 
 // envelopesFor are those on the shelf that no other job keeps back.
-func (s *service) envelopesFor(ctx context.Context, id string) (supply.Shelf, error) {
-	if s.store == nil {
-		return nil, nil
-	}
-	items, err := s.store.Shelf.All(ctx)
+func (s *shelves) envelopesFor(ctx context.Context, id string) (supply.Shelf, error) {
+	items, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
-	own, err := s.store.Makings.ReservedBy(ctx, id)
+	own, err := s.keptMakings.ReservedBy(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -156,7 +158,7 @@ func (s *service) envelopesFor(ctx context.Context, id string) (supply.Shelf, er
 		if price, err := measure.ParseMoney(item.Price); err == nil {
 			held.Price, held.Priced = price, true
 		}
-		if f, ok := s.catalog.Format(item.Size.ID); ok {
+		if f, ok := s.library.standard.Format(item.Size.ID); ok {
 			held.Bought = brief.Format(f)
 		} else {
 			held.Bought = brief.Bought{Name: "measured", Size: card.Size{Width: measured(item.Size.Width), Height: measured(item.Size.Height)}}
@@ -172,8 +174,8 @@ func kept(i shelf.Item) (store.ShelfItem, error) {
 	return store.ShelfItem{Kind: i.Kind, Size: i.SizeText(), Document: string(text), Count: i.Count}, err
 }
 
-func (s *service) putItem(ctx context.Context, as store.ShelfItem, i shelf.Item) (*entryOutput, error) {
-	if wrong := i.Check(s.catalog); len(wrong) > 0 {
+func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item) (*entryOutput, error) {
+	if wrong := i.Check(s.library.standard); len(wrong) > 0 {
 		return nil, problem(wrong)
 	}
 	row, err := kept(i)
@@ -181,7 +183,7 @@ func (s *service) putItem(ctx context.Context, as store.ShelfItem, i shelf.Item)
 		return nil, err
 	}
 	row.ID, row.Revision, row.Edit = as.ID, as.Revision, as.Edit
-	saved, err := s.store.Shelf.Put(ctx, row)
+	saved, err := s.kept.Put(ctx, row)
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, shelfError(err)
@@ -205,33 +207,33 @@ func shelfError(err error) error {
 	return err
 }
 
-func (s *service) addItem(ctx context.Context, in *struct {
+func (s *shelves) add(ctx context.Context, in *struct {
 	itemInput
 	EditInput
 }) (*entryOutput, error) {
-	return s.putItem(ctx, store.ShelfItem{Edit: in.Edit}, in.Body)
+	return s.put(ctx, store.ShelfItem{Edit: in.Edit}, in.Body)
 }
 
-func (s *service) saveItem(ctx context.Context, in *struct {
+func (s *shelves) save(ctx context.Context, in *struct {
 	IDInput
 	itemInput
 	Revision int `query:"revision" required:"true" minimum:"1"`
 }) (*entryOutput, error) {
-	return s.putItem(ctx, store.ShelfItem{ID: in.ID, Revision: in.Revision}, in.Body)
+	return s.put(ctx, store.ShelfItem{ID: in.ID, Revision: in.Revision}, in.Body)
 }
 
-func (s *service) removeItem(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.store.Shelf.Remove(ctx, in.ID, true)
+func (s *shelves) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
+	err := s.kept.Remove(ctx, in.ID, true)
 	return nil, shelfError(err)
 }
 
-func (s *service) restoreItem(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.store.Shelf.Remove(ctx, in.ID, false)
+func (s *shelves) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
+	err := s.kept.Remove(ctx, in.ID, false)
 	return nil, shelfError(err)
 }
 
-func (s *service) exportShelf(ctx context.Context, _ *struct{}) (*fileOutput, error) {
-	all, err := s.shelf(ctx, nil)
+func (s *shelves) export(ctx context.Context, _ *struct{}) (*fileOutput, error) {
+	all, err := s.all(ctx, nil)
 	if err != nil {
 		return nil, err
 	}
@@ -246,21 +248,21 @@ func (s *service) exportShelf(ctx context.Context, _ *struct{}) (*fileOutput, er
 	return &fileOutput{"text/csv; charset=utf-8", `attachment; filename="shelf.csv"`, file.Bytes()}, nil
 }
 
-func (s *service) importShelf(ctx context.Context, in *struct {
+func (s *shelves) bring(ctx context.Context, in *struct {
 	EditInput
 	RawBody []byte `contentType:"text/csv"`
 }) (*shelfOutput, error) {
-	items, err := shelf.Read(in.RawBody, s.catalog)
+	items, err := shelf.Read(in.RawBody, s.library.standard)
 	if err != nil {
 		return nil, problem(err)
 	}
-	if err := putItems(ctx, s.store, items, in.Edit); err != nil {
+	if err := putItems(ctx, s.kept, items, in.Edit); err != nil {
 		return nil, err
 	}
-	return s.shelf(ctx, nil)
+	return s.all(ctx, nil)
 }
 
-func putItems(ctx context.Context, to *store.Store, items []shelf.Item, edit string) error {
+func putItems(ctx context.Context, to store.Shelf, items []shelf.Item, edit string) error {
 	rows := make([]store.ShelfItem, len(items))
 	for i, item := range items {
 		var err error
@@ -268,7 +270,7 @@ func putItems(ctx context.Context, to *store.Store, items []shelf.Item, edit str
 			return err
 		}
 	}
-	return to.Shelf.Bring(ctx, rows, edit)
+	return to.Bring(ctx, rows, edit)
 }
 
 // Take asks for what the cut plan of a kept job, or of a kept gang, needs from the shelf.
@@ -289,5 +291,5 @@ func addDemoShelf(ctx context.Context, to *store.Store) error {
 	if err != nil {
 		return err
 	}
-	return putItems(ctx, to, items, "")
+	return putItems(ctx, to.Shelf, items, "")
 }

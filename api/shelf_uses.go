@@ -11,20 +11,37 @@ import (
 	"yellow-parcel/core/making"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/plan"
+	"yellow-parcel/core/work"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
 )
 
+// uses keeps back and takes what jobs and gangs are cut from.
+type uses struct {
+	planner   *planner
+	gangs     *gangs
+	shelves   *shelves
+	memory    *work.Memory
+	keptJobs  store.Jobs
+	keptGangs store.Gangs
+	keptShelf store.Shelf
+}
+
+func (s *uses) register(a huma.API, op operation) {
+	huma.Register(a, op("POST", "/shelf/uses", "takeFromShelf", "Keep back, or use up, what a kept job's cut plan needs", false, 404, 409, 422), s.take)
+	huma.Register(a, op("POST", "/shelf/uses/{id}/undo", "undoUse", "Give back what was kept back or used up", false, 404, 409), s.undo)
+}
+
 // take keeps back, or takes off the shelf, what a job or a gang is cut from.
-func (s *service) take(ctx context.Context, in *struct {
+func (s *uses) take(ctx context.Context, in *struct {
 	EditInput
 	Body Take
 }) (*shelfOutput, error) {
 	// What came before may have left nothing to take a second time.
-	if before, err := s.store.Made(ctx, store.MadeUse, in.Edit); err != nil {
+	if before, err := s.keptShelf.Used(ctx, in.Edit); err != nil {
 		return nil, err
 	} else if before != "" {
-		return s.shelf(ctx, nil)
+		return s.shelves.all(ctx, nil)
 	}
 	batch, err := s.batchOf(ctx, in.Body)
 	if err != nil {
@@ -41,10 +58,10 @@ func (s *service) take(ctx context.Context, in *struct {
 			return nil, err
 		}
 	}
-	if _, err := s.store.Shelf.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts, in.Edit); err != nil {
+	if _, err := s.keptShelf.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts, in.Edit); err != nil {
 		return nil, shelfError(err)
 	}
-	return s.shelf(ctx, nil)
+	return s.shelves.all(ctx, nil)
 }
 
 // cutOf is what is made of a job or of a gang, as the shelf's uses know it.
@@ -55,33 +72,33 @@ type cutOf struct {
 }
 
 // batchOf works out what the use of the shelf is for.
-func (s *service) batchOf(ctx context.Context, of Take) (cutOf, error) {
+func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 	if of.Gang != "" {
-		one, err := s.store.Gangs.Get(ctx, of.Gang)
+		one, err := s.keptGangs.Get(ctx, of.Gang)
 		if err != nil {
 			return cutOf{}, shelfError(err)
 		}
-		whole, err := s.gangOf(ctx, []byte(one.Document), gang.Work{})
+		whole, err := s.gangs.workOut(ctx, []byte(one.Document), gang.Work{})
 		if err != nil {
 			return cutOf{}, problem(err)
 		}
 		how := plan.Work{Memory: s.memory}
-		if how.Shelf, err = s.envelopesFor(ctx, one.ID); err != nil {
+		if how.Shelf, err = s.shelves.envelopesFor(ctx, one.ID); err != nil {
 			return cutOf{}, err
 		}
 		b := whole.AtTheBench(how)
 		return cutOf{making.PlanOf(&b), one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
 	}
-	one, err := s.store.Jobs.Get(ctx, of.Job)
+	one, err := s.keptJobs.Get(ctx, of.Job)
 	if err != nil {
 		return cutOf{}, shelfError(err)
 	}
 	how := plan.Work{NoWays: true, Memory: s.memory}
-	all, err := s.workOutFor(ctx, "", one.ID, []byte(one.Document), how)
+	all, err := s.planner.workOutFor(ctx, "", one.ID, []byte(one.Document), how)
 	if err != nil {
 		return cutOf{}, err
 	}
-	if how.Shelf, err = s.envelopesFor(ctx, one.ID); err != nil {
+	if how.Shelf, err = s.shelves.envelopesFor(ctx, one.ID); err != nil {
 		return cutOf{}, err
 	}
 	b := all.AtTheBench(how)
@@ -126,9 +143,9 @@ func offcutsOf(all []making.Remnant, unit measure.Unit) ([]store.ShelfItem, erro
 	return out, nil
 }
 
-func (s *service) undoUse(ctx context.Context, in *IDInput) (*shelfOutput, error) {
-	if err := s.store.Shelf.Undo(ctx, in.ID); err != nil {
+func (s *uses) undo(ctx context.Context, in *IDInput) (*shelfOutput, error) {
+	if err := s.keptShelf.Undo(ctx, in.ID); err != nil {
 		return nil, shelfError(err)
 	}
-	return s.shelf(ctx, nil)
+	return s.shelves.all(ctx, nil)
 }

@@ -13,6 +13,7 @@ import (
 
 	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/fault"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/schedule"
@@ -41,12 +42,21 @@ type sight struct {
 	by      string
 }
 
-func (s *service) sight(ctx context.Context) (*sight, error) {
-	tools, err := s.tools(ctx)
+// views works out how jobs look in lists.
+type views struct {
+	toolbox      *toolbox
+	library      *library
+	memory       *work.Memory
+	gate         *gate
+	keptCarriers store.Carriers
+}
+
+func (s *views) sight(ctx context.Context) (*sight, error) {
+	tools, err := s.toolbox.tools(ctx)
 	if err != nil {
 		return nil, err
 	}
-	carriers, err := s.store.Carriers.All(ctx)
+	carriers, err := s.keptCarriers.All(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -55,7 +65,7 @@ func (s *service) sight(ctx context.Context) (*sight, error) {
 		return nil, err
 	}
 	sum := sha256.Sum256(by)
-	return &sight{tools, s.with(carriers), s.memory, s.nowIn(tools.Zone), hex.EncodeToString(sum[:])}, nil
+	return &sight{tools, s.library.with(carriers), s.memory, s.toolbox.nowIn(tools.Zone), hex.EncodeToString(sum[:])}, nil
 }
 
 // program tells one build of the program from another.
@@ -124,4 +134,66 @@ func (v *sight) of(one job.Job, meter *work.Meter) (keptShown, string, error) {
 		out.Dated = &dated{schedule.HandIn(all.Result), b.Week, schedule.EffortsOf(made.All)}
 	}
 	return out, wordsOf(one, all.Plan), nil
+}
+
+// draft reads a job for keeping. Lengths still being typed are kept as they are,
+// so that nothing typed is lost; only what is not a job document is refused.
+func (s *views) draft(ctx context.Context, raw []byte, edit string) (store.Draft, error) {
+	one, err := job.Read(raw)
+	if err != nil {
+		return store.Draft{}, problem(err)
+	}
+	out, err := bare(one)
+	if err != nil {
+		return out, err
+	}
+	out.Edit = edit
+	sight, err := s.sight(ctx)
+	if err != nil {
+		return out, err
+	}
+	return out, s.worked(ctx, sight, one, &out)
+}
+
+// patience is how long keeping a job waits for what a list shows of it; it is
+// worked out behind the answers where that takes longer.
+const patience = 2 * time.Second
+
+// worked puts into a draft what a list shows of the job, as far as that comes in
+// time: keeping a job never hangs on planning it.
+func (s *views) worked(ctx context.Context, v *sight, one job.Job, out *store.Draft) error {
+	soon, cancel := context.WithTimeout(ctx, patience)
+	defer cancel()
+	look, words, err := s.look(soon, v, one)
+	if err != nil && ctx.Err() == nil && soon.Err() != nil {
+		look, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil // a list finds it stale, and has it worked out
+	} else {
+		out.ShownBy = v.by
+	}
+	if err != nil {
+		return err
+	}
+	shown, err := json.Marshal(look)
+	out.Shown, out.Words = string(shown), words
+	return err
+}
+
+// bare is a job as it is kept, before it is worked out.
+func bare(one job.Job) (store.Draft, error) {
+	text, err := json.Marshal(one)
+	return store.Draft{Title: one.Title, Quantity: one.Quantity, Document: string(text), Due: dueOf(one)}, err
+}
+
+// look works out, in its turn, what a list shows of a job and what it is found by.
+// One that falls over is shown as it is: kept, and not worked out.
+func (s *views) look(ctx context.Context, v *sight, one job.Job) (out keptShown, words string, err error) {
+	err = s.gate.inTurn(ctx, "", func(meter *work.Meter) error {
+		if fell := fault.In(func() { out, words, err = v.of(one, meter) }); fell != nil {
+			fellOver("what a list shows of a job", fell)
+			out, words, err = keptShown{Shown: unfinished}, wordsOf(one, nil), nil
+			out.Text = "It is kept as it was typed; working it out came to a fault of ours."
+		}
+		return err
+	})
+	return out, words, err
 }

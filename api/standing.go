@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/calendar"
+	"yellow-parcel/store"
 )
 
 // StandingBody is what every screen says of how what is kept stands; nothing where all is well.
@@ -25,22 +26,31 @@ type StandingLine struct {
 
 type standingOutput struct{ Body StandingBody }
 
-func registerStanding(a huma.API, s *service, op operation) {
+// standings says what is to be seen to so that nothing kept is lost.
+type standings struct {
+	toolbox    *toolbox
+	copies     *copies
+	keptHealth *store.Health
+	keptCopies *store.Copies
+	file       string // the data file
+}
+
+func (s *standings) register(a huma.API, op operation) {
 	huma.Register(a, op("GET", "/standing", "standing", "What is to be seen to so that nothing kept is lost", false), s.standing)
 }
 
 // oldCopy is after how many days a copy is old, where anything was kept since.
 const oldCopy = 2
 
-func (s *service) standing(ctx context.Context, _ *struct{}) (*standingOutput, error) {
+func (s *standings) standing(ctx context.Context, _ *struct{}) (*standingOutput, error) {
 	out := &standingOutput{StandingBody{Lines: []StandingLine{}}}
 	add := func(code, text string, how ...string) {
 		out.Body.Lines = append(out.Body.Lines, StandingLine{code, text, how})
 	}
-	if err := s.store.Health.Same(); err != nil {
+	if err := s.keptHealth.Same(); err != nil {
 		add("taken", err.Error()+".")
 	}
-	if err := s.store.Health.Damage(); err != nil {
+	if err := s.keptHealth.Damage(); err != nil {
 		text, how, err := s.sayDamage(ctx, err)
 		if err != nil {
 			return nil, err
@@ -48,11 +58,11 @@ func (s *service) standing(ctx context.Context, _ *struct{}) (*standingOutput, e
 		add("damaged", text, how...)
 		return out, nil // no copy is made of it either
 	}
-	if err := s.store.Copies.Failed(); err != nil {
+	if err := s.keptCopies.Failed(); err != nil {
 		add("copy-failed", "The last copy was not made: "+err.Error()+".")
 		return out, nil
 	}
-	old, err := s.oldCopy(ctx)
+	old, err := s.copies.old(ctx)
 	if err == nil && old != "" {
 		add("copy-old", old)
 	}
@@ -61,15 +71,15 @@ func (s *service) standing(ctx context.Context, _ *struct{}) (*standingOutput, e
 
 // sayDamage says that the data file is damaged, and the ways on: the newest copy
 // that is good, and what can be read of the file.
-func (s *service) sayDamage(ctx context.Context, found error) (text string, how []string, err error) {
-	good, err := s.store.Copies.NewestGood(ctx)
+func (s *standings) sayDamage(ctx context.Context, found error) (text string, how []string, err error) {
+	good, err := s.keptCopies.NewestGood(ctx)
 	if err != nil {
 		return "", nil, err
 	}
 	text = found.Error() + "."
-	dir := filepath.Dir(s.store.File())
+	dir := filepath.Dir(s.file)
 	if day, ok := calendar.Day(good.Day); ok {
-		today, _ := calendar.Day(s.today(ctx)) // as a clock says it
+		today, _ := calendar.Day(s.toolbox.today(ctx)) // as a clock says it
 		text += " The newest good copy is of " + calendar.Say(day, today) + "."
 		how = append(how, takeBack(good))
 	} else {
@@ -80,21 +90,21 @@ func (s *service) sayDamage(ctx context.Context, found error) (text string, how 
 
 // oldCopy says that the last copy is old and that there were changes since; empty
 // where it is not, or where copies are switched off.
-func (s *service) oldCopy(ctx context.Context) (string, error) {
-	tools, err := s.tools(ctx)
+func (s *copies) old(ctx context.Context) (string, error) {
+	tools, err := s.toolbox.tools(ctx)
 	if err != nil || tools.NoCopies || !s.copied.Load() {
 		return "", err
 	}
-	all, err := s.store.Copies.All()
+	all, err := s.keptCopies.All()
 	if err != nil || len(all) == 0 {
 		return "", err
 	}
-	today, _ := calendar.Day(s.nowIn(tools.Zone).Format(time.DateOnly)) // as a clock says it
+	today, _ := calendar.Day(s.toolbox.nowIn(tools.Zone).Format(time.DateOnly)) // as a clock says it
 	day, ok := calendar.Day(all[0].Day)
 	if !ok || today-day <= oldCopy {
 		return "", nil
 	}
-	changed, err := s.store.Copies.ChangedSince(ctx, all[0])
+	changed, err := s.keptCopies.ChangedSince(ctx, all[0])
 	if err != nil || !changed {
 		return "", err
 	}
@@ -112,11 +122,11 @@ const (
 // day, unless that is switched off.
 func (s *Server) LookAfter() {
 	s.behind.run(func(ctx context.Context) {
-		s.s.lookThrough(ctx)
+		s.s.standings.lookThrough(ctx)
 		said := noted("there is no copy of today")
 		for {
-			said.note(ctx, s.s.dailyCopy(ctx))
-			s.s.copied.Store(true)
+			said.note(ctx, s.s.copies.daily(ctx))
+			s.s.copies.copied.Store(true)
 			if !wait(ctx, copyEvery) {
 				return
 			}
@@ -125,15 +135,15 @@ func (s *Server) LookAfter() {
 	s.behind.run(func(ctx context.Context) {
 		said := noted("the data file is not the one that was opened")
 		for wait(ctx, glanceEvery) {
-			said.note(ctx, s.s.store.Health.Same())
+			said.note(ctx, s.s.standings.keptHealth.Same())
 		}
 	})
 }
 
 // lookThrough looks the data file through, and writes down that it is damaged, with
 // the ways on.
-func (s *service) lookThrough(ctx context.Context) {
-	err := s.store.Health.LookThrough(ctx)
+func (s *standings) lookThrough(ctx context.Context) {
+	err := s.keptHealth.LookThrough(ctx)
 	if err == nil || ctx.Err() != nil {
 		return
 	}

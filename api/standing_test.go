@@ -21,12 +21,12 @@ func onDisk(t *testing.T, dir string, now *time.Time) *service {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { _ = kept.Close() })
-	return newService(kept, Settings{Now: func() time.Time { return *now }})
+	return newService(kept, Settings{Now: func() time.Time { return *now }}, nil)
 }
 
 func standingOf(t *testing.T, s *service) (out []string) {
 	t.Helper()
-	body, err := s.standing(context.Background(), nil)
+	body, err := s.standings.standing(context.Background(), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -40,24 +40,24 @@ func standingOf(t *testing.T, s *service) (out []string) {
 func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	ctx, dir, now := context.Background(), t.TempDir(), harvest
 	s := onDisk(t, dir, &now)
-	if _, err := s.store.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: "{}"}); err != nil {
+	if _, err := s.demos.store.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	look := func(want string) {
 		t.Helper()
-		s.copied.Store(true)
+		s.copies.copied.Store(true)
 		if got := strings.Join(standingOf(t, s), "\n"); got != want {
 			t.Errorf("%s\nwant %s", got, want)
 		}
 	}
-	if err := s.dailyCopy(ctx); err != nil {
+	if err := s.copies.daily(ctx); err != nil {
 		t.Fatal(err)
 	}
 	look("")
 	// Two days on, nothing kept since; then something, which is old from the third day on.
 	now = now.AddDate(0, 0, 3)
 	look("")
-	if _, err := s.store.Jobs.Create(ctx, store.Draft{Title: "Harbour map", Document: "{}"}); err != nil {
+	if _, err := s.demos.store.Jobs.Create(ctx, store.Draft{Title: "Harbour map", Document: "{}"}); err != nil {
 		t.Fatal(err)
 	}
 	look("copy-old | The last copy is of Wed 23 Sep, and there were changes since: make one in Settings.")
@@ -72,7 +72,7 @@ func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	if err := os.WriteFile(copies, nil, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.store.Copies.Make(ctx, now); err == nil {
+	if err := s.demos.store.Copies.Make(ctx, now); err == nil {
 		t.Error("a copy was made into a file")
 	}
 	if got := standingOf(t, s); len(got) != 1 || !strings.HasPrefix(got[0], "copy-failed | The last copy was not made: "+copies+" ") {
@@ -84,7 +84,7 @@ func TestScreensSayWhatIsToBeSeenTo(t *testing.T) {
 	if err := os.Rename(copies+".away", copies); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.store.Copies.Make(ctx, now); err != nil {
+	if err := s.demos.store.Copies.Make(ctx, now); err != nil {
 		t.Fatal(err)
 	}
 	look("")
@@ -103,14 +103,14 @@ func TestADamagedFileIsSaidAtTheStart(t *testing.T) {
 	ctx, dir, now := context.Background(), t.TempDir(), harvest
 	s := onDisk(t, dir, &now)
 	for range 30 {
-		if _, err := s.store.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: `{"notes":"` + strings.Repeat("x", 2000) + `"}`}); err != nil {
+		if _, err := s.demos.store.Jobs.Create(ctx, store.Draft{Title: "Kite card", Document: `{"notes":"` + strings.Repeat("x", 2000) + `"}`}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if err := s.dailyCopy(ctx); err != nil {
+	if err := s.copies.daily(ctx); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.store.Close(); err != nil {
+	if err := s.demos.store.Close(); err != nil {
 		t.Fatal(err)
 	}
 	file := filepath.Join(dir, store.FileName)
@@ -135,7 +135,7 @@ func TestADamagedFileIsSaidAtTheStart(t *testing.T) {
 	app := &Server{s: again, behind: newBackground()}
 	app.LookAfter()
 	deadline := time.Now().Add(20 * time.Second)
-	for !again.copied.Load() && time.Now().Before(deadline) {
+	for !again.copies.copied.Load() && time.Now().Before(deadline) {
 		time.Sleep(5 * time.Millisecond)
 	}
 	app.Close()
@@ -154,7 +154,7 @@ func TestADamagedFileIsSaidAtTheStart(t *testing.T) {
 	if _, err := os.Stat(filepath.Join(dir, "copies", "yellow-parcel-2026-09-26.db")); !os.IsNotExist(err) {
 		t.Errorf("a copy was made of a damaged file: %v", err)
 	}
-	out, err := again.copies(ctx, nil)
+	out, err := again.copies.list(ctx, nil)
 	if err != nil || !strings.HasPrefix(out.Body.Says, "The last good copy: Wed 23 Sep, ") {
 		t.Errorf("%+v %v", out, err)
 	}

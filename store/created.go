@@ -29,12 +29,8 @@ const (
 
 var creations = []Creation{MadeJob, MadeGang, MadeMaking, MadeEntry, MadeItem, MadeUse, MadeShelf, MadeLog}
 
-// Made is the identifier of what a name has made; empty where it has made nothing yet.
+// made is the identifier of what a name has made; empty where it has made nothing yet.
 // The error is ErrNamed where it made something of another kind.
-func (s *Store) Made(ctx context.Context, kind Creation, edit string) (string, error) {
-	return made(ctx, s.db, kind, edit)
-}
-
 func made(ctx context.Context, q sqlx.QueryerContext, kind Creation, edit string) (string, error) {
 	if edit == "" {
 		return "", nil

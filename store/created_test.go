@@ -137,10 +137,10 @@ func TestANameThatMadeNothingIsFree(t *testing.T) {
 	if err := s.db.once(ctx, MadeGang, "e", none, func(*sqlx.Tx) (string, error) { return "x", nil }); err != nil {
 		t.Error(err)
 	}
-	if id, err := s.Made(ctx, MadeGang, "e"); id != "x" || err != nil {
+	if id, err := made(ctx, s.db, MadeGang, "e"); id != "x" || err != nil {
 		t.Errorf("%q %v", id, err)
 	}
-	if _, err := s.Made(ctx, MadeJob, "e"); !errors.Is(err, ErrNamed) {
+	if _, err := made(ctx, s.db, MadeJob, "e"); !errors.Is(err, ErrNamed) {
 		t.Error(err)
 	}
 }

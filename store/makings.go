@@ -82,6 +82,11 @@ func (s Makings) Create(ctx context.Context, m Making, p MakingPlan) (Making, er
 	return m, err
 }
 
+// Begun is the making that a name has begun; empty where it has begun none yet.
+func (s Makings) Begun(ctx context.Context, edit string) (string, error) {
+	return made(ctx, s.db, MadeMaking, edit)
+}
+
 func putPlan(ctx context.Context, tx *sqlx.Tx, making string, p MakingPlan) error {
 	_, err := tx.ExecContext(ctx, `INSERT INTO making_plans (making, number, plan, drawings) VALUES (?, ?, ?, ?)`, making, p.Number, p.Plan, p.Drawings)
 	return err

@@ -203,6 +203,11 @@ func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
 	return err
 }
 
+// Used is the use that a name has made; empty where it has made none yet.
+func (s Shelf) Used(ctx context.Context, edit string) (string, error) {
+	return made(ctx, s.db, MadeUse, edit)
+}
+
 // Undo gives back what a use took, and takes back the offcuts it put on the
 // shelf, as far as they are still there.
 func (s Shelf) Undo(ctx context.Context, id string) error {

@@ -33,7 +33,7 @@ func (c *logCommand) Run(ctx context.Context, s streams) error {
 		return err
 	}
 	defer kept.Close()
-	all, err := api.LogEntries(ctx, kept)
+	all, err := api.LogEntries(ctx, kept.Log)
 	if err != nil {
 		return err
 	}

@@ -1,0 +1,50 @@
+package api
+
+import (
+	"context"
+	"time"
+
+	"yellow-parcel/core/job"
+	"yellow-parcel/store"
+)
+
+// toolbox is the maker's own tools, and the time where they are used.
+type toolbox struct {
+	kept store.Preferences
+	now  func() time.Time
+}
+
+// tools are the kept ones; none yet is no tools.
+func (s *toolbox) tools(ctx context.Context) (job.Tools, error) {
+	kept, err := s.keptTools(ctx)
+	return kept.Tools, err
+}
+
+func (s *toolbox) keptTools(ctx context.Context) (KeptTools, error) {
+	kept, err := s.kept.Get(ctx)
+	if err != nil {
+		return KeptTools{}, err
+	}
+	return readTools(kept)
+}
+
+// nowIn is the time it is in a zone; where the server is, where that has no name.
+func (s *toolbox) nowIn(zone string) time.Time {
+	if at, err := zoneOf(zone); err == nil && at != nil {
+		return s.now().In(at)
+	}
+	return s.now()
+}
+
+// here is the time where the maker is. Whoever asks for it reads the settings
+// besides: that they cannot be read is said there.
+func (s *toolbox) here(ctx context.Context) time.Time {
+	tools, _ := s.tools(ctx)
+	return s.nowIn(tools.Zone)
+}
+
+// today is the day where the maker is, YYYY-MM-DD.
+func (s *toolbox) today(ctx context.Context) string { return s.here(ctx).Format(time.DateOnly) }
+
+// clock is a time of day in minutes after midnight.
+func clock(at time.Time) int { return 60*at.Hour() + at.Minute() }
