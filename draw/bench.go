@@ -4,6 +4,7 @@ import (
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // BenchSet is every drawing that shows a step at the bench.
@@ -38,26 +39,27 @@ func OfBench(b *plan.Bench) BenchSet {
 		out.Lots = append(out.Lots, all)
 	}
 	for _, j := range b.Jobs {
-		out.Jobs = append(out.Jobs, benchJob(scene{j.Result}))
+		out.Jobs = append(out.Jobs, benchJob(j.Result))
 	}
 	return out
 }
 
-func benchJob(s scene) BenchJob {
+func benchJob(r *work.Result) BenchJob {
+	s := scene{r}
 	out := BenchJob{Base: s.base(), Layers: s.layers(), Finished: s.thicknessMap(), Envelope: s.start(), Extras: map[string]Drawing{}}
-	for i, d := range s.extras() {
-		out.Extras[s.Extras[i].ID] = d
+	for i, d := range extras(r) {
+		out.Extras[r.Extras[i].ID] = d
 	}
-	if m := supply.Blanked(s.Result); m != nil {
-		d := s.unfolded(m)
+	if m := supply.Blanked(r); m != nil {
+		d := blankScene{r.Brief.Unit, r.Card.Size}.unfolded(m)
 		out.Blank = &d
 	}
-	if len(s.Posts) > 0 {
-		d := s.face()
+	if len(r.Posts) > 0 {
+		d := pieceOf(r).face()
 		out.Post = &d
 	}
-	if s.Gauge != nil {
-		d := s.gauge()
+	if r.Gauge != nil {
+		d := gaugeFlat(r.Gauge, r.Brief.Unit)
 		out.Gauge = &d
 	}
 	return out

@@ -43,19 +43,19 @@ func cutRows(b *work.Batch, u measure.Unit) [][]string {
 // scoresCSV writes the first blank's scores in the order they are made: what the
 // board reads, the true distance, and where the score meets the paper's edge.
 func scoresCSV(w io.Writer, of Source) error {
-	s := scene{of.Result}
-	if len(s.Blanks) == 0 {
-		_, err := s.blankPart()
+	r := of.Result
+	if len(r.Blanks) == 0 {
+		_, err := blankPart(r)
 		return &FileError{"part", err.Error()}
 	}
-	if len(s.Blanks[0].Creases) == 0 {
+	if len(r.Blanks[0].Creases) == 0 {
 		return errNotSo
 	}
 	rows := [][]string{{"score", "flap", "from", "reading", "reading_mm", "at", "at_mm", "length_mm", "edge_mark", "edge_mark_mm", "edge_mark_from"}}
-	for i, c := range s.Blanks[0].Creases {
-		row := []string{strconv.Itoa(i + 1), c.Flap, c.From, s.text(c.Reading), millimetres(c.Reading), s.text(c.At), millimetres(c.At), millimetres(c.Length), "", "", c.MarkFrom}
+	for i, c := range r.Blanks[0].Creases {
+		row := []string{strconv.Itoa(i + 1), c.Flap, c.From, c.Reading.Text(r.Brief.Unit), millimetres(c.Reading), c.At.Text(r.Brief.Unit), millimetres(c.At), millimetres(c.Length), "", "", c.MarkFrom}
 		if c.Mark > 0 {
-			row[8], row[9] = s.text(c.Mark), millimetres(c.Mark)
+			row[8], row[9] = c.Mark.Text(r.Brief.Unit), millimetres(c.Mark)
 		}
 		rows = append(rows, row)
 	}

@@ -71,7 +71,7 @@ type Set struct {
 	Gauge    *Drawing  `json:"gauge,omitempty"`
 }
 
-// scene draws one result: it knows the unit its figures are written in.
+// scene draws the card of a result: it knows the unit its figures are written in.
 type scene struct{ *work.Result }
 
 func (s scene) text(l measure.Length) string { return l.Text(s.Brief.Unit) }
@@ -79,34 +79,35 @@ func (s scene) text(l measure.Length) string { return l.Text(s.Brief.Unit) }
 // All draws what was worked out, and where its ways out would move the piece.
 func All(of Source) Set {
 	r := of.Result
-	s := scene{r}
+	s, blanks := scene{r}, blankScene{r.Brief.Unit, r.Card.Size}
 	out := Set{
 		Start: s.start(), Base: s.base(), Sheets: sheets(&r.Batch, r.Brief.Unit), Layers: s.layers(), Ladder: s.ladder(), Blanks: make([]Drawing, len(r.Blanks)),
-		Extras: s.extras(), Finished: s.thicknessMap(), Section: s.section(), Post: []Drawing{}, Slot: []Drawing{}, Maps: []Drawing{},
+		Extras: extras(r), Finished: s.thicknessMap(), Section: s.section(), Post: []Drawing{}, Slot: []Drawing{}, Maps: []Drawing{},
 	}
 	for i, m := range r.Blanks {
 		if i == 0 {
-			out.Blanks[i] = s.unfolded(m)
+			out.Blanks[i] = blanks.unfolded(m)
 		} else {
-			out.Blanks[i] = s.small(m)
+			out.Blanks[i] = amongOthers(m)
 		}
 	}
 	if r.Nest != nil {
-		d := s.nest()
+		d := nestSheet(r)
 		out.Nest = &d
 	}
 	for i := range r.Posts {
-		out.Post = append(out.Post, s.face())
-		out.Slot = append(out.Slot, s.slot(r.Posts[i].InUse()))
+		piece := pieceOf(r)
+		out.Post = append(out.Post, piece.face())
+		out.Slot = append(out.Slot, piece.slot(r.Posts[i].InUse()))
 		var to []ways.Way
 		if of.Ways != nil {
 			to = of.Ways[i].Ways
 		}
-		out.Maps = append(out.Maps, s.postMap(&r.Posts[i], to))
+		out.Maps = append(out.Maps, piece.regions(&r.Posts[i], to))
 	}
 	out.Choices = choices(&r.Batch, r.Brief.Stock.Currency)
 	if r.Gauge != nil {
-		d := s.gauge()
+		d := gaugeFlat(r.Gauge, r.Brief.Unit)
 		out.Gauge = &d
 	}
 	return out

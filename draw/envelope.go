@@ -6,27 +6,36 @@ import (
 	"slices"
 
 	"yellow-parcel/core/blank"
-	"yellow-parcel/core/post"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 	"yellow-parcel/core/work"
 )
 
+// blankScene draws blanks for a card; it knows the unit their figures are written in.
+type blankScene struct {
+	unit measure.Unit
+	card card.Size
+}
+
+func (s blankScene) text(l measure.Length) string { return l.Text(s.unit) }
+
 // unfolded is a blank laid flat, mouth at the top, with its measures.
-func (s scene) unfolded(m *work.Made) Drawing {
-	d := s.laid(m)
+func (s blankScene) unfolded(m *work.Made) Drawing {
+	d := laid(m)
 	s.scores(&d, m)
 	s.measured(&d, m)
 	return d
 }
 
-// small is a blank as it is shown among others: without measures, and no finer than it can be seen.
-func (s scene) small(m *work.Made) Drawing {
-	d := s.laid(m)
+// amongOthers is a blank as it is shown among others: without measures, and no finer than it can be seen.
+func amongOthers(m *work.Made) Drawing {
+	d := laid(m)
 	for _, c := range m.Creases {
 		l := segment(c.Line)
 		d.line("score", "", l[0], l[1])
 	}
-	s.unread(&d, m)
+	unread(&d, m)
 	for _, one := range d.Shapes {
 		for i, q := range one.Points {
 			one.Points[i] = Point{math.Round(q[0]*10) / 10, math.Round(q[1]*10) / 10}
@@ -36,7 +45,7 @@ func (s scene) small(m *work.Made) Drawing {
 }
 
 // laid is a blank laid flat: cut solid, glue and waste hatched.
-func (s scene) laid(m *work.Made) Drawing {
+func laid(m *work.Made) Drawing {
 	d := blankDrawing(nameOf(m), 0, 0)
 	d.Lo, d.Hi = bounds(outline(m.Blank.Paper))
 	d.add("paper", outline(m.Blank.Paper))
@@ -58,7 +67,7 @@ func (s scene) laid(m *work.Made) Drawing {
 }
 
 // measured names a blank's flaps and measures its sides.
-func (s scene) measured(d *Drawing, m *work.Made) {
+func (s blankScene) measured(d *Drawing, m *work.Made) {
 	_, tabs := wallsOf(m.Blank)
 	glue := slices.Concat(m.Glue(), tabs)
 	for _, f := range m.Flaps {
@@ -97,7 +106,7 @@ func wallsOf(b blank.Blank) (walls, tabs []shape.Polygon) {
 
 // scores draws the creases with what the board reads at each, or the dashes a
 // machine cuts; folds made by eye have no reading.
-func (s scene) scores(d *Drawing, m *work.Made) {
+func (s blankScene) scores(d *Drawing, m *work.Made) {
 	var across, along int
 	for i, c := range m.Creases {
 		key, l := fmt.Sprintf("crease%d", i), segment(c.Line)
@@ -113,7 +122,7 @@ func (s scene) scores(d *Drawing, m *work.Made) {
 		d.reading(key, c, m.Diagonal, s.text(c.Reading), *tier)
 		*tier++
 	}
-	s.unread(d, m)
+	unread(d, m)
 }
 
 // Half the room a label takes, in millimetres: for each letter across, and down.
@@ -142,7 +151,7 @@ func meets(g shape.Polygon, at Point, across, down float64) bool {
 }
 
 // unread draws the scores of a blank that has none to set by a ruler.
-func (scene) unread(d *Drawing, m *work.Made) {
+func unread(d *Drawing, m *work.Made) {
 	if len(m.Creases) > 0 {
 		return
 	}
@@ -179,7 +188,7 @@ func (d *Drawing) reading(key string, c blank.Crease, diagonal bool, text string
 }
 
 // folded is the closed envelope seen from the back, the card inside it dotted, any hole marked.
-func (s scene) folded(m *work.Made) Drawing {
+func (s blankScene) folded(m *work.Made) Drawing {
 	d := blankDrawing(nameOf(m)+", folded", 0, 0)
 	body, inside := outline(m.Body), outline(m.Inside)
 	d.Lo, d.Hi = bounds(body)
@@ -203,50 +212,14 @@ func (s scene) folded(m *work.Made) Drawing {
 }
 
 // cardInside dots the card in, the way it lies, in the middle of the cavity.
-func (s scene) cardInside(d *Drawing, m *work.Made) {
-	z := s.Card.Size
+func (s blankScene) cardInside(d *Drawing, m *work.Made) {
+	z := s.card
 	if z.Width != z.Height && (z.Width < z.Height) != (m.Cavity.Width < m.Cavity.Height) {
 		z = z.Turned()
 	}
 	at := middle(outline(m.Inside))
 	w, h := z.Width.MM(), z.Height.MM()
 	d.add("inside", rect(at[0]-w/2, at[1]-h/2, w, h))
-}
-
-// face is a sealed piece as it is handed in, with its address and stamp.
-func (s scene) face() Drawing {
-	length, height := s.Sides(s.Pieces[0])
-	w, h := length.MM(), height.MM()
-	d := blankDrawing("piece", w, h)
-	d.add("envelope", rect(0, 0, w, h))
-	side := min(w, h) * 0.18
-	d.add("stamp", rect(w-side*1.2, side*0.25, side, side*1.15))
-	for i := range 3 {
-		y := h*0.5 + float64(i)*h*0.1
-		d.line("address", "", Point{w * 0.42, y}, Point{w * (0.78 - 0.06*float64(i)), y})
-	}
-	d.dim("top", 0, Point{}, Point{w, 0}, s.text(length), "post.length")
-	d.dim("left", 0, Point{0, h}, Point{}, s.text(height), "post.height")
-	return d
-}
-
-// slot is the piece on edge, beside the thickest its class takes.
-func (s scene) slot(v *post.Verdict) Drawing {
-	length, _ := s.Sides(s.Pieces[0])
-	thick := s.Pieces[0].Piece.Thickness
-	w, t := length.MM(), thick.MM()
-	d := blankDrawing("slot", w, t)
-	if most := v.Thickest(); most > 0 {
-		d.Hi[1] = max(t, most.MM())
-		d.add("slot", rect(0, d.Hi[1]-most.MM(), w, most.MM()))
-		d.dim("left", 0, Point{0, d.Hi[1]}, Point{0, d.Hi[1] - most.MM()}, s.text(most), "post.slot")
-	}
-	d.add("piece", rect(0, d.Hi[1]-t, w, t))
-	d.dim("right", 0, Point{w, d.Hi[1]}, Point{w, d.Hi[1] - t}, s.text(thick), "post.thickness")
-	for i := range d.Dims {
-		d.Dims[i].Flat = true
-	}
-	return d
 }
 
 func bounds(pts []Point) (lo, hi Point) {

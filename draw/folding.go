@@ -27,7 +27,7 @@ func Folding(r *work.Result) []Frame {
 	if len(r.Blanks) == 0 || len(r.Blanks[0].Flaps) == 0 {
 		return out
 	}
-	s, m := scene{r}, r.Blanks[0]
+	s, m := blankScene{r.Brief.Unit, r.Card.Size}, r.Blanks[0]
 	out = append(out, s.frame(m, 0, 0, "Flat, the card on the front panel"))
 	for i, f := range m.Flaps {
 		for k := 1; k <= between; k++ {
@@ -52,7 +52,7 @@ func Folding(r *work.Result) []Frame {
 }
 
 // frame draws the flaps before one folded, that one part of the way, the rest flat.
-func (s scene) frame(m *work.Made, moving int, part float64, text string) Frame {
+func (s blankScene) frame(m *work.Made, moving int, part float64, text string) Frame {
 	d := blankDrawing(text, 0, 0)
 	d.Lo, d.Hi = bounds(outline(m.Outline))
 	d.add("envelope", outline(m.Body))
@@ -105,13 +105,13 @@ func swung(f blank.Flap, part float64) []Point {
 	return out
 }
 
-// nest draws the first blank's paper with as many of it as come out.
-func (s scene) nest() Drawing {
-	z := s.Nest.Sheet.Size
+// nestSheet draws the first blank's paper with as many of it as come out.
+func nestSheet(r *work.Result) Drawing {
+	z := r.Nest.Sheet.Size
 	d := sheetOf("sheet", z)
 	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
-	d.sized(0, 0, z, s.Brief.Unit, "nest", 0)
-	part := s.nestPart()
+	d.sized(0, 0, z, r.Brief.Unit, "nest", 0)
+	part := nestPart(r)
 	for _, q := range part.Cut {
 		d.add("cut", q)
 	}
@@ -122,16 +122,16 @@ func (s scene) nest() Drawing {
 }
 
 // extras draws the pieces that go with the envelope, each by itself.
-func (s scene) extras() []Drawing {
+func extras(r *work.Result) []Drawing {
 	out := []Drawing{}
-	for _, e := range s.Extras {
+	for _, e := range r.Extras {
 		d := sheetOf(e.Name, e.Size())
 		d.add("piece", outline(e.Outline))
 		for _, l := range e.Scores {
 			q := segment(l)
 			d.line("score", "", q[0], q[1])
 		}
-		d.sized(0, 0, e.Size(), s.Brief.Unit, e.ID, 0)
+		d.sized(0, 0, e.Size(), r.Brief.Unit, e.ID, 0)
 		out = append(out, d)
 	}
 	return out

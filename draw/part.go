@@ -39,26 +39,26 @@ var lists = []string{Cuts, WorkSheet}
 var parts = []struct {
 	name    string
 	ofBlank bool
-	make    func(s scene) (Part, error)
+	make    func(r *work.Result) (Part, error)
 }{
-	{"base", false, func(s scene) (Part, error) { return s.basePart(), nil }},
-	{"layers", false, func(s scene) (Part, error) { return s.layersPart() }},
-	{"ladder", false, func(s scene) (Part, error) { return s.ladderPart() }},
-	{"blank", true, func(s scene) (Part, error) { return s.blankPart() }},
-	{"nest", true, func(s scene) (Part, error) {
-		if s.Nest == nil {
+	{"base", false, func(r *work.Result) (Part, error) { return basePart(r), nil }},
+	{"layers", false, layersPart},
+	{"ladder", false, ladderPart},
+	{"blank", true, blankPart},
+	{"nest", true, func(r *work.Result) (Part, error) {
+		if r.Nest == nil {
 			return Part{}, errors.New("the blank does not come out of its paper, so there is no sheet to lay it on")
 		}
-		return s.nestPart(), nil
+		return nestPart(r), nil
 	}},
-	{"liner", true, func(s scene) (Part, error) { return s.extraPart("liner") }},
-	{"band", false, func(s scene) (Part, error) { return s.extraPart("band") }},
-	{"strips", true, func(s scene) (Part, error) { return s.extraPart("strips") }},
-	{"gauge", false, func(s scene) (Part, error) {
-		if s.Gauge == nil {
+	{"liner", true, func(r *work.Result) (Part, error) { return extraPart(r, "liner") }},
+	{"band", false, func(r *work.Result) (Part, error) { return extraPart(r, "band") }},
+	{"strips", true, func(r *work.Result) (Part, error) { return extraPart(r, "strips") }},
+	{"gauge", false, func(r *work.Result) (Part, error) {
+		if r.Gauge == nil {
 			return Part{}, errors.New("this carrier has no letter slot to make a gauge of")
 		}
-		return s.gaugePart(), nil
+		return gaugePart(r.Gauge, r.Brief.Unit), nil
 	}},
 }
 
@@ -92,14 +92,14 @@ func PartOf(r *work.Result, name string) (Part, error) {
 	if reason := r.NoBlank(); reason != nil && parts[i].ofBlank {
 		return Part{}, reason
 	}
-	return parts[i].make(scene{r})
+	return parts[i].make(r)
 }
 
-func (s scene) basePart() Part {
-	flat := s.Base.Flat
+func basePart(r *work.Result) Part {
+	flat := r.Base.Flat
 	w, h := flat.Width.MM(), flat.Height.MM()
 	part := Part{Name: "base", Width: w, Height: h, Cut: [][]Point{rect(0, 0, w, h)},
-		Notes: []Label{{At: Point{w / 2, h / 2}, Text: s.sizeNote(flat.Size)}}}
+		Notes: []Label{{At: Point{w / 2, h / 2}, Text: sizeNote(r.Brief.Unit, flat.Size)}}}
 	for _, score := range flat.Scores {
 		at := score.At.MM()
 		if score.OnTop() {
@@ -112,21 +112,21 @@ func (s scene) basePart() Part {
 }
 
 // sizeNote is a size as files that may lack a multiplication sign write it.
-func (s scene) sizeNote(z card.Size) string { return s.text(z.Width) + " x " + s.text(z.Height) }
+func sizeNote(u measure.Unit, z card.Size) string { return z.Width.Text(u) + " x " + z.Height.Text(u) }
 
 const gap = 5 // millimetres between pieces laid side by side
 
 // layersPart lays the layers, and the inside panel, side by side.
-func (s scene) layersPart() (Part, error) {
+func layersPart(r *work.Result) (Part, error) {
 	part := Part{Name: "layers"}
-	if len(s.Layers.Stack) == 0 {
+	if len(r.Layers.Stack) == 0 {
 		return part, errors.New("this job has no layers to cut")
 	}
-	for i, z := range s.Layers.Stack {
-		part.beside(z, s.Brief.Layers.Each[i].Name+" "+s.sizeNote(z))
+	for i, z := range r.Layers.Stack {
+		part.beside(z, r.Brief.Layers.Each[i].Name+" "+sizeNote(r.Brief.Unit, z))
 	}
-	if z := s.Layers.Inside; z != (card.Size{}) {
-		part.beside(z, "Inside panel "+s.sizeNote(z))
+	if z := r.Layers.Inside; z != (card.Size{}) {
+		part.beside(z, "Inside panel "+sizeNote(r.Brief.Unit, z))
 	}
 	return part, nil
 }
@@ -143,20 +143,20 @@ func (part *Part) beside(z card.Size, note string) {
 }
 
 // ladderPart lays the samples in rows no wider than the widest sheet makers cut from.
-func (s scene) ladderPart() (Part, error) {
+func ladderPart(r *work.Result) (Part, error) {
 	const widest = 450
 	part := Part{Name: "ladder"}
-	if len(s.Layers.Ladder) == 0 {
+	if len(r.Layers.Ladder) == 0 {
 		return part, errors.New("this card is too small for a ladder of layers")
 	}
 	x, y, row := 0.0, 0.0, 0.0
-	for i, z := range s.Layers.Ladder {
+	for i, z := range r.Layers.Ladder {
 		w, h := z.Width.MM(), z.Height.MM()
 		if x > 0 && x+w > widest {
 			x, y, row = 0, y+row+gap, 0
 		}
 		part.Cut = append(part.Cut, rect(x, y, w, h))
-		part.Notes = append(part.Notes, Label{At: Point{x + w/2, y + h/2}, Text: strconv.Itoa(i+1) + ": " + s.sizeNote(z)})
+		part.Notes = append(part.Notes, Label{At: Point{x + w/2, y + h/2}, Text: strconv.Itoa(i+1) + ": " + sizeNote(r.Brief.Unit, z)})
 		part.Width, part.Height = max(part.Width, x+w), max(part.Height, y+h)
 		x, row = x+w+gap, max(row, h)
 	}
@@ -164,11 +164,11 @@ func (s scene) ladderPart() (Part, error) {
 }
 
 // blankPart lays the blank the way its paper is cut: a corner fold's square stands straight.
-func (s scene) blankPart() (Part, error) {
-	if len(s.Blanks) == 0 {
+func blankPart(r *work.Result) (Part, error) {
+	if len(r.Blanks) == 0 {
 		return Part{}, errors.New("no envelope blank suits this card")
 	}
-	m := s.Blanks[0]
+	m := r.Blanks[0]
 	turn := 0.0
 	if m.Diagonal {
 		turn = -math.Pi / 4
@@ -176,16 +176,16 @@ func (s scene) blankPart() (Part, error) {
 	lo, _ := bounds(placed(outline(m.Blank.Paper), turn, Point{}))
 	part := Part{Name: "blank", Width: m.Width.MM(), Height: m.Height.MM()}
 	part.lay(m, turn, Point{-lo[0], -lo[1]})
-	part.Notes[0].Text += ", " + s.sizeNote(m.Cut())
+	part.Notes[0].Text += ", " + sizeNote(r.Brief.Unit, m.Cut())
 	return part, nil
 }
 
 // nestPart is the blank's paper with as many of the blank as it gives.
-func (s scene) nestPart() Part {
-	z := s.Nest.Sheet.Size
+func nestPart(r *work.Result) Part {
+	z := r.Nest.Sheet.Size
 	part := Part{Name: "nest", Width: z.Width.MM(), Height: z.Height.MM()}
-	for _, at := range s.Nest.Places {
-		part.lay(s.Blanks[0], at.Turn, Point{at.Move.X, at.Move.Y})
+	for _, at := range r.Nest.Places {
+		part.lay(r.Blanks[0], at.Turn, Point{at.Move.X, at.Move.Y})
 	}
 	return part
 }
@@ -221,12 +221,12 @@ func placed(pts []Point, turn float64, move Point) []Point {
 }
 
 // extraPart is a liner, a band or strips, as many as are needed, one below another.
-func (s scene) extraPart(name string) (Part, error) {
-	i := slices.IndexFunc(s.Extras, func(e blank.Extra) bool { return e.ID == name })
+func extraPart(r *work.Result, name string) (Part, error) {
+	i := slices.IndexFunc(r.Extras, func(e blank.Extra) bool { return e.ID == name })
 	if i < 0 {
 		return Part{}, fmt.Errorf("this envelope has no %s", name)
 	}
-	e := s.Extras[i]
+	e := r.Extras[i]
 	w, h := e.Width.MM(), e.Height.MM()
 	part := Part{Name: e.ID, Width: w, Height: float64(e.Count)*(h+gap) - gap}
 	for k := range e.Count {
@@ -235,7 +235,7 @@ func (s scene) extraPart(name string) (Part, error) {
 		for _, l := range e.Scores {
 			part.Score = append(part.Score, placed(segment(l), 0, down))
 		}
-		part.Notes = append(part.Notes, Label{At: Point{w / 2, down[1] + h/2}, Text: e.Name + " " + s.sizeNote(e.Size())})
+		part.Notes = append(part.Notes, Label{At: Point{w / 2, down[1] + h/2}, Text: e.Name + " " + sizeNote(r.Brief.Unit, e.Size())})
 	}
 	return part, nil
 }

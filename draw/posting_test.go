@@ -118,7 +118,7 @@ func TestTheGaugeIsWrittenAtTrueSize(t *testing.T) {
 		}
 	}
 	// 162 mm and 12 to wiggle are 174; 40 each side: 254. The slot: 5 mm round 50, from 40 to 214.
-	part := scene{of.Result}.gaugePart()
+	part := gaugePart(of.Result.Gauge, of.Result.Brief.Unit)
 	if lo, hi := bounds(part.Cut[1]); lo != (Point{40, 47.5}) || hi != (Point{214, 52.5}) {
 		t.Errorf("the slot lies from %v to %v", lo, hi)
 	}
