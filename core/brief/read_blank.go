@@ -13,30 +13,37 @@ import (
 )
 
 // blankReader reads what is asked of the envelope blank.
-type blankReader struct{ *reader }
+type blankReader struct {
+	in    *typed
+	on    *ground
+	blank Blank
+}
 
-func (r blankReader) blank(j job.Job) {
+// readBlank reads what is asked of the envelope blank.
+func readBlank(in *typed, on *ground, j job.Job) Blank {
+	r := blankReader{in: in, on: on}
 	b := j.Blank
 	if b == nil {
 		b = &job.BlankSpec{}
 	}
-	r.Blank.Ease = r.optional("blank.ease", b.Ease, eases, UsualEase(r.Unit))
-	r.Blank.Eased = strings.TrimSpace(string(b.Ease)) != ""
-	r.Blank.Seam = r.optional("blank.seam", b.Seam, eases, UsualSeam(r.Unit))
-	r.Blank.Liner = b.Liner
+	r.blank.Ease = r.in.optional("blank.ease", b.Ease, eases, UsualEase(r.on.Unit))
+	r.blank.Eased = strings.TrimSpace(string(b.Ease)) != ""
+	r.blank.Seam = r.in.optional("blank.seam", b.Seam, eases, UsualSeam(r.on.Unit))
+	r.blank.Liner = b.Liner
 	if b.Paper != nil {
-		r.Blank.Paper, r.Blank.Papered = r.sheetNamed("blank.paper", b.Paper), true
+		r.blank.Paper, r.blank.Papered = sheetNamed(in, on, "blank.paper", b.Paper), true
 	} else {
-		r.Blank.Paper = bought(r.Catalog.UsualSheet(r.Sold, catalog.ForBlank))
+		r.blank.Paper = bought(r.on.Catalog.UsualSheet(r.on.Sold, catalog.ForBlank))
 	}
 	r.style(b)
+	return r.blank
 }
 
-func (r blankReader) style(b *job.BlankSpec) {
+func (r *blankReader) style(b *job.BlankSpec) {
 	names := slices.Sorted(maps.Keys(b.Options))
 	if b.Style == "" {
 		for _, name := range names {
-			r.fail("blank."+name, "belongs to one style; name it in blank.style")
+			r.in.fail("blank."+name, "belongs to one style; name it in blank.style")
 		}
 		return
 	}
@@ -46,52 +53,52 @@ func (r blankReader) style(b *job.BlankSpec) {
 		for _, s := range blank.Styles() {
 			known = append(known, s.ID)
 		}
-		r.fail("blank.style", "%q is not an envelope style; try %s", job.Quoted(b.Style), strings.Join(known, ", "))
+		r.in.fail("blank.style", "%q is not an envelope style; try %s", job.Quoted(b.Style), strings.Join(known, ", "))
 		return
 	}
-	r.Blank.Style, r.Blank.Variant = style, b.Variant
+	r.blank.Style, r.blank.Variant = style, b.Variant
 	if b.Variant != "" && !slices.ContainsFunc(style.Variants, func(v blank.Variant) bool { return v.ID == b.Variant }) {
-		r.fail("blank.variant", "%q is not a variant of %s; try %s", job.Quoted(b.Variant), b.Style, style.Variants[0].ID)
+		r.in.fail("blank.variant", "%q is not a variant of %s; try %s", job.Quoted(b.Variant), b.Style, style.Variants[0].ID)
 	}
-	r.Blank.Options = blank.Options{Words: map[string]string{}, Lengths: map[string]measure.Length{}, Sizes: map[string]card.Size{}}
+	r.blank.Options = blank.Options{Words: map[string]string{}, Lengths: map[string]measure.Length{}, Sizes: map[string]card.Size{}}
 	for _, name := range names {
 		r.option(style, name, b.Options[name])
 	}
 }
 
-func (r blankReader) option(style *blank.Style, name string, given job.OptionSpec) {
+func (r *blankReader) option(style *blank.Style, name string, given job.OptionSpec) {
 	field := "blank." + name
 	o, ok := style.Option(name)
 	if !ok {
-		r.fail(field, "not an option of %s", style.ID)
+		r.in.fail(field, "not an option of %s", style.ID)
 		return
 	}
 	switch o.Kind() {
 	case blank.EnvelopeOption:
 		r.envelopeOption(field, name, given)
 	case blank.SizeOption:
-		r.Blank.Options.Sizes[name] = r.size(field, given.Width, given.Height)
+		r.blank.Options.Sizes[name] = r.in.size(field, given.Width, given.Height)
 	case blank.LengthOption:
-		r.Blank.Options.Lengths[name] = r.length(field, given.Length, flaps)
+		r.blank.Options.Lengths[name] = r.in.length(field, given.Length, flaps)
 	case blank.WordOption:
 		if !slices.Contains(o.Words, given.Word) {
-			r.fail(field, "%q is not known; try %s", job.Quoted(given.Word), strings.Join(o.Words, " or "))
+			r.in.fail(field, "%q is not known; try %s", job.Quoted(given.Word), strings.Join(o.Words, " or "))
 			return
 		}
-		r.Blank.Options.Words[name] = given.Word
+		r.blank.Options.Words[name] = given.Word
 	}
 }
 
 // envelopeOption reads a bought envelope, by its name in the catalogue or by its size.
-func (r blankReader) envelopeOption(field, name string, given job.OptionSpec) {
+func (r *blankReader) envelopeOption(field, name string, given job.OptionSpec) {
 	if given.Word == "" {
-		r.Blank.Options.Sizes[name] = r.size(field, given.Width, given.Height)
+		r.blank.Options.Sizes[name] = r.in.size(field, given.Width, given.Height)
 		return
 	}
-	f, ok := r.Catalog.Format(given.Word)
+	f, ok := r.on.Catalog.Format(given.Word)
 	if !ok {
-		r.fail(field, `%q is not an envelope format; try "us-10", "iso-c6" or a width and height`, job.Quoted(given.Word))
+		r.in.fail(field, `%q is not an envelope format; try "us-10", "iso-c6" or a width and height`, job.Quoted(given.Word))
 		return
 	}
-	r.Blank.Options.Sizes[name], r.Blank.Options.Words[name] = f.Size(), f.Name
+	r.blank.Options.Sizes[name], r.blank.Options.Words[name] = f.Size(), f.Name
 }

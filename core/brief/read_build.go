@@ -13,35 +13,37 @@ import (
 	"yellow-parcel/core/measure"
 )
 
-// materials puts the maker's own materials among those of the catalogue. Their
-// bare figures are millimetres whatever the job's unit, since all jobs share them.
-func (r *reader) materials(own []job.MaterialSpec) {
-	var read []catalog.Material
+// readMaterials reads the maker's own materials. Their bare figures are millimetres
+// whatever the job's unit, since all jobs share them.
+func readMaterials(in *typed, own []job.MaterialSpec) (read []catalog.Material) {
 	for i, o := range own {
 		m, wrong := catalog.MaterialRow(o).Material(measure.Millimetres)
 		for _, field := range slices.Sorted(maps.Keys(wrong)) {
-			r.fail(fmt.Sprintf("materials[%d].%s", i, field), "%s", wrong[field])
+			in.fail(fmt.Sprintf("materials[%d].%s", i, field), "%s", wrong[field])
 		}
 		read = append(read, m)
 	}
-	r.Catalog = r.Catalog.WithMaterials(read)
+	return read
 }
 
 // buildReader reads what lies on the card.
-type buildReader struct{ *reader }
+type buildReader struct {
+	in *typed
+	on *ground
+}
 
 func (r buildReader) material(field, id string, kinds ...string) (catalog.Material, bool) {
-	m, ok := r.Catalog.Material(id)
+	m, ok := r.on.Catalog.Material(id)
 	if ok && (len(kinds) == 0 || slices.Contains(kinds, m.Kind)) {
 		return m, true
 	}
 	var known []string
-	for _, m := range r.Catalog.Materials {
+	for _, m := range r.on.Catalog.Materials {
 		if len(kinds) == 0 || slices.Contains(kinds, m.Kind) {
 			known = append(known, m.ID)
 		}
 	}
-	r.fail(field, "%q is not a material for this; known are %s", job.Quoted(id), strings.Join(known, ", "))
+	r.in.fail(field, "%q is not a material for this; known are %s", job.Quoted(id), strings.Join(known, ", "))
 	return m, false
 }
 
@@ -64,7 +66,7 @@ func (r buildReader) joint(field, id, cover string) Joint {
 		number := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(cover), "%"))
 		v, err := strconv.ParseFloat(strings.ReplaceAll(number, ",", "."), 64)
 		if err != nil || !(v >= 1 && v <= 100) {
-			r.fail(field+".cover", "%q is not a share of the area; try 60 %%", job.Quoted(cover))
+			r.in.fail(field+".cover", "%q is not a share of the area; try 60 %%", job.Quoted(cover))
 		}
 		j.Cover = v / 100
 	}
@@ -75,13 +77,15 @@ func (r buildReader) joint(field, id, cover string) Joint {
 	return j
 }
 
-func (r buildReader) layers(j job.Job) {
+// readLayers reads the layers on the card, and the room of the inside panel.
+func readLayers(in *typed, on *ground, j job.Job) (out Layers) {
+	r := buildReader{in, on}
 	specs := j.Layers
 	// What lies on a card that is made is known to its maker alone.
 	if made := j.Card != nil && j.Card.Made && j.Card.Sized(); specs == nil && !made {
-		border := job.Length(UsualStep(r.Unit).Text(r.Unit))
+		border := job.Length(UsualStep(r.on.Unit).Text(r.on.Unit))
 		specs = []job.LayerSpec{{Border: border}, {Border: border}}
-		r.assume(AssumedLayers)
+		r.in.assume(AssumedLayers)
 	}
 	for i, l := range specs {
 		at, name := fmt.Sprintf("layers[%d]", i), l.Name
@@ -91,53 +95,58 @@ func (r buildReader) layers(j job.Job) {
 		} else {
 			name = fmt.Sprintf("Layer %d", i+1)
 		}
-		b := card.Equal(r.length(field, l.Border, Borders))
-		b.Bottom = r.optional(at+".bottom", l.Bottom, Borders, b.Bottom)
-		one := Layer{Name: name, Field: field, BottomField: at + ".bottom", Border: b, Paper: Paper{r.paperName(l.Paper), r.colour(at+".colour", l.Colour)}}
+		b := card.Equal(r.in.length(field, l.Border, Borders))
+		b.Bottom = r.in.optional(at+".bottom", l.Bottom, Borders, b.Bottom)
+		one := Layer{Name: name, Field: field, BottomField: at + ".bottom", Border: b, Paper: Paper{r.in.paperName(l.Paper), r.in.colour(at+".colour", l.Colour)}}
 		one.Material = r.board(at+".material", l.Material)
 		one.Joint = r.joint(at, l.Joint, l.Cover)
-		r.Layers.Each = append(r.Layers.Each, one)
+		out.Each = append(out.Each, one)
 	}
-	r.Layers.Inside = r.optional("inside", j.Inside, Borders, 0)
+	out.Inside = r.in.optional("inside", j.Inside, Borders, 0)
 	if j.Stamp != nil {
-		r.Layers.Stamp = r.size("stamp", j.Stamp.Width, j.Stamp.Height)
+		out.Stamp = r.in.size("stamp", j.Stamp.Width, j.Stamp.Height)
 	}
+	return out
 }
 
-// build reads what lies on the card.
-func (r buildReader) build(j job.Job) {
-	for _, l := range r.Layers.Each {
-		r.Card.Raised = r.Card.Raised || l.Joint.Foam() || l.Material != nil
-	}
+// readBuild reads what lies on the card.
+func readBuild(in *typed, on *ground, j job.Job) (out []Piece) {
 	if j.Card == nil {
-		return
+		return nil
 	}
+	r := buildReader{in, on}
 	for i, b := range j.Card.Build {
 		field := fmt.Sprintf("card.build[%d]", i)
 		if m, ok := r.material(field+".material", b.Material); ok {
-			r.Card.Build, r.Card.Raised = append(r.Card.Build, r.piece(field, b, m)), true
+			out = append(out, r.piece(field, b, m))
 		}
 	}
+	return out
+}
+
+// raised tells whether the layers make the card uneven.
+func (l *Layers) raised() bool {
+	return slices.ContainsFunc(l.Each, func(one Layer) bool { return one.Joint.Foam() || one.Material != nil })
 }
 
 func (r buildReader) piece(field string, b job.BuildSpec, m catalog.Material) Piece {
-	p := Piece{Name: b.Name, Material: m, Thick: r.optional(field+".thickness", b.Thickness, things, m.Thickness)}
+	p := Piece{Name: b.Name, Material: m, Thick: r.in.optional(field+".thickness", b.Thickness, things, m.Thickness)}
 	if p.Name == "" {
 		p.Name = m.Name
 	}
 	small := measure.Length(0)
 	if m.Kind == catalog.Trim {
-		small = r.Usual(measure.Inch/2, 12*measure.Millimetre)
+		small = usual(r.on.Unit, measure.Inch/2, 12*measure.Millimetre)
 	}
-	p.Size = card.Size{Width: r.optional(field+".width", b.Width, trims, small), Height: r.optional(field+".height", b.Height, trims, small)}
+	p.Size = card.Size{Width: r.in.optional(field+".width", b.Width, trims, small), Height: r.in.optional(field+".height", b.Height, trims, small)}
 	p.X, p.Y = r.place(field+".x", b.X), r.place(field+".y", b.Y)
-	p.Weight = r.weight(field+".weight", b.Weight)
+	p.Weight = r.in.weight(field+".weight", b.Weight)
 	switch p.On = Face(b.On); p.On {
 	case "":
 		p.On = Front
 	case Front, Within, Back:
 	default:
-		r.fail(field+".on", `%q is not a side of the card; try "front", "inside" or "back"`, job.Quoted(b.On))
+		r.in.fail(field+".on", `%q is not a side of the card; try "front", "inside" or "back"`, job.Quoted(b.On))
 	}
 	p.Joint = r.joint(field, b.Joint, b.Cover)
 	return p
@@ -148,6 +157,6 @@ func (r buildReader) place(field string, text job.Length) *measure.Length {
 	if strings.TrimSpace(string(text)) == "" {
 		return nil
 	}
-	l := r.length(field, text, places)
+	l := r.in.length(field, text, places)
 	return &l
 }

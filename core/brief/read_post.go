@@ -14,52 +14,59 @@ import (
 )
 
 // postReader reads how the piece is posted.
-type postReader struct{ *reader }
+type postReader struct {
+	in   *typed
+	on   *ground
+	post Post
+}
 
-func (r postReader) post(j job.Job) {
+// readPost reads how the piece is posted, but for the stamps there are.
+func readPost(in *typed, on *ground, j job.Job) Post {
+	r := postReader{in: in, on: on}
 	p := j.Post
 	if p == nil {
 		p = &job.PostSpec{}
 	}
 	if len(p.Carriers) == 0 {
-		r.assume(AssumedCarriers)
-		r.Post.Carriers = []*post.Carrier{&r.Catalog.Carriers[0]}
-		if r.Home != nil {
-			r.Post.Carriers[0] = r.Home
+		r.in.assume(AssumedCarriers)
+		r.post.Carriers = []*post.Carrier{&r.on.Catalog.Carriers[0]}
+		if r.on.Home != nil {
+			r.post.Carriers[0] = r.on.Home
 		}
 	}
 	for i, id := range p.Carriers {
-		if c, ok := r.Catalog.Carrier(id); ok {
-			r.Post.Carriers = append(r.Post.Carriers, c)
+		if c, ok := r.on.Catalog.Carrier(id); ok {
+			r.post.Carriers = append(r.post.Carriers, c)
 			continue
 		}
 		var known []string
-		for _, c := range r.Catalog.Carriers {
+		for _, c := range r.on.Catalog.Carriers {
 			known = append(known, c.ID)
 		}
-		r.fail(fmt.Sprintf("post.carriers[%d]", i), "%q is not a carrier here; known are %s", job.Quoted(id), strings.Join(known, ", "))
+		r.in.fail(fmt.Sprintf("post.carriers[%d]", i), "%q is not a carrier here; known are %s", job.Quoted(id), strings.Join(known, ", "))
 	}
 	switch p.Address {
 	case "", "long":
 	case "short":
-		r.Post.AddressShort = true
+		r.post.AddressShort = true
 	default:
-		r.fail("post.address", `%q is not a side; try "long" or "short"`, job.Quoted(p.Address))
+		r.in.fail("post.address", `%q is not a side; try "long" or "short"`, job.Quoted(p.Address))
 	}
-	r.Post.Closure, r.Post.Contents = p.Closure, p.Contents
+	r.post.Closure, r.post.Contents = p.Closure, p.Contents
 	r.handedIn(p)
 	r.known(p)
+	return r.post
 }
 
 // plainWords are words of a job's post that no carrier has a rule about.
 var plainWords = map[string][]string{"closure": {"gummed"}, "wrapping": {paperOutside}}
 
 // known refuses words that no carrier here has a rule about: one misspelt would pass for harmless.
-func (r postReader) known(p *job.PostSpec) {
+func (r *postReader) known(p *job.PostSpec) {
 	if p.Closure == "" && p.Wrapping == "" && len(p.Contents) == 0 {
 		return
 	}
-	words := post.Vocabulary(r.Catalog.Vocabulary())
+	words := post.Vocabulary(r.on.Catalog.Vocabulary())
 	check := func(field, kind, word string) {
 		all := slices.Concat(words[kind], plainWords[kind])
 		if word == "" || slices.Contains(all, word) {
@@ -67,7 +74,7 @@ func (r postReader) known(p *job.PostSpec) {
 		}
 		far := func(w string) int { return levenshtein.ComputeDistance(strings.ToLower(job.Quoted(word)), w) }
 		slices.SortStableFunc(all, func(a, b string) int { return far(a) - far(b) })
-		r.fail(field, "%q is not a word carriers have; nearest are %s", job.Quoted(word), strings.Join(all[:min(3, len(all))], ", "))
+		r.in.fail(field, "%q is not a word carriers have; nearest are %s", job.Quoted(word), strings.Join(all[:min(3, len(all))], ", "))
 	}
 	check("post.closure", "closure", p.Closure)
 	check("post.wrapping", "wrapping", p.Wrapping)
@@ -83,40 +90,42 @@ var bendWords = map[string]card.Bend{"easy": card.Easy, "borderline": card.Borde
 const paperOutside = "paper"
 
 // handedIn reads how the piece is handed in, beyond its carriers.
-func (r postReader) handedIn(p *job.PostSpec) {
+func (r *postReader) handedIn(p *job.PostSpec) {
 	if p.Wrapping != paperOutside {
-		r.Post.Wrapping = p.Wrapping
+		r.post.Wrapping = p.Wrapping
 	}
 	switch p.Shape {
 	case "", "rectangular":
 	case "odd":
-		r.Post.Odd = true
+		r.post.Odd = true
 	default:
-		r.fail("post.shape", `%q is not a shape; try "rectangular" or "odd"`, job.Quoted(p.Shape))
+		r.in.fail("post.shape", `%q is not a shape; try "rectangular" or "odd"`, job.Quoted(p.Shape))
 	}
 	if p.Bend != "" {
 		b, ok := bendWords[p.Bend]
 		if !ok {
-			r.fail("post.bend", `%q is not how it bends; try "easy", "borderline" or "rigid"`, job.Quoted(p.Bend))
+			r.in.fail("post.bend", `%q is not how it bends; try "easy", "borderline" or "rigid"`, job.Quoted(p.Bend))
 		}
-		r.Post.Tested = &b
+		r.post.Tested = &b
 	}
-	r.Post.Gauge = r.optional("post.gauge", p.Gauge, slots, 0)
+	r.post.Gauge = r.in.optional("post.gauge", p.Gauge, slots, 0)
 }
 
-func (r postReader) stamps(all []job.StampSpec) {
+// readStamps reads the stamps there are.
+func readStamps(in *typed, all []job.StampSpec) (out []Stamp) {
 	for i, s := range all {
 		field := fmt.Sprintf("stamps[%d]", i)
 		price, err := measure.ParseMoney(s.Price)
 		if err != nil || price == 0 || price > post.MostPostage || price%measure.Cent != 0 {
-			r.fail(field+".price", "%q is not a stamp's price; try 0.78", job.Quoted(s.Price))
+			in.fail(field+".price", "%q is not a stamp's price; try 0.78", job.Quoted(s.Price))
 		}
 		if s.Count < 0 || s.Count > 100_000 {
-			r.fail(field+".count", "%d is not how many stamps there are; try 12", s.Count)
+			in.fail(field+".count", "%d is not how many stamps there are; try 12", s.Count)
 		}
 		if s.Currency != "" && len(s.Currency) != 3 {
-			r.fail(field+".currency", "%q is not a currency's three letters; try USD", job.Quoted(s.Currency))
+			in.fail(field+".currency", "%q is not a currency's three letters; try USD", job.Quoted(s.Currency))
 		}
-		r.Post.Stamps = append(r.Post.Stamps, Stamp{post.Stamp{Name: s.Name, Price: price, Count: s.Count}, s.Currency})
+		out = append(out, Stamp{post.Stamp{Name: s.Name, Price: price, Count: s.Count}, s.Currency})
 	}
+	return out
 }

@@ -12,16 +12,17 @@ import (
 	"yellow-parcel/core/trim"
 )
 
-func (r *reader) envelope(b *job.Bought) *Bought {
+// readEnvelope reads the envelope on hand; nil where there is none.
+func readEnvelope(in *typed, on *ground, b *job.Bought) *Bought {
 	if b == nil {
 		return nil
 	}
 	if b.ID == "" {
-		return &Bought{Name: "measured envelope", Size: r.size("envelope", b.Width, b.Height)}
+		return &Bought{Name: "measured envelope", Size: in.size("envelope", b.Width, b.Height)}
 	}
-	f, ok := r.Catalog.Format(b.ID)
+	f, ok := on.Catalog.Format(b.ID)
 	if !ok {
-		r.fail("envelope", `%q is not an envelope format; try "us-a7", "iso-c6" or a width and height`, job.Quoted(b.ID))
+		in.fail("envelope", `%q is not an envelope format; try "us-a7", "iso-c6" or a width and height`, job.Quoted(b.ID))
 		return nil
 	}
 	out := Format(f)
@@ -32,28 +33,30 @@ func (r *reader) envelope(b *job.Bought) *Bought {
 func Format(f catalog.Format) Bought { return Bought{f.ID, f.Name, f.Size(), f.Card()} }
 
 // stockReader reads what the batch is cut from.
-type stockReader struct{ *reader }
-
-// sheet reads the job's own sheet: the one named, else the first on hand, else the usual one.
-func (r stockReader) sheet(j job.Job) {
-	switch {
-	case j.Sheet != nil:
-		r.Stock.Sheet = r.sheetNamed("sheet", j.Sheet)
-	case len(j.Stock) > 0 && j.Stock[0].Sheet != nil:
-		r.Stock.Sheet = r.sheetNamed("stock[0].sheet", j.Stock[0].Sheet)
-	default:
-		r.assume(AssumedSheet)
-		r.Stock.Sheet = bought(r.Catalog.UsualSheet(r.Sold, catalog.ForBase))
-	}
+type stockReader struct {
+	in *typed
+	on *ground
 }
 
-func (r *reader) sheetNamed(field string, b *job.Bought) Bought {
-	if b.ID == "" {
-		return Bought{Name: "measured sheet", Size: r.size(field, b.Width, b.Height)}
+// readSheet reads the job's own sheet: the one named, else the first on hand, else the usual one.
+func readSheet(in *typed, on *ground, j job.Job) Bought {
+	switch {
+	case j.Sheet != nil:
+		return sheetNamed(in, on, "sheet", j.Sheet)
+	case len(j.Stock) > 0 && j.Stock[0].Sheet != nil:
+		return sheetNamed(in, on, "stock[0].sheet", j.Stock[0].Sheet)
 	}
-	s, ok := r.Catalog.Sheet(b.ID)
+	in.assume(AssumedSheet)
+	return bought(on.Catalog.UsualSheet(on.Sold, catalog.ForBase))
+}
+
+func sheetNamed(in *typed, on *ground, field string, b *job.Bought) Bought {
+	if b.ID == "" {
+		return Bought{Name: "measured sheet", Size: in.size(field, b.Width, b.Height)}
+	}
+	s, ok := on.Catalog.Sheet(b.ID)
 	if !ok {
-		r.fail(field, `%q is not a sheet; try "us-letter", "iso-a4" or a width and height`, job.Quoted(b.ID))
+		in.fail(field, `%q is not a sheet; try "us-letter", "iso-a4" or a width and height`, job.Quoted(b.ID))
 		return Bought{}
 	}
 	return bought(s)
@@ -64,33 +67,35 @@ func bought(s catalog.Sheet) Bought { return Bought{ID: s.ID, Name: s.Name, Size
 // mostSheets bounds how many of one sheet are on hand.
 const mostSheets = 100_000
 
-// stock reads what the batch is cut from, and how many cards are cut to spare.
-func (r stockReader) stock(j job.Job) {
-	r.Stock.Currency = j.Currency
+// readStock reads what the batch is cut from, and how many cards are cut to spare.
+func readStock(in *typed, on *ground, j job.Job, sheet Bought) Stock {
+	r, out := stockReader{in, on}, Stock{Sheet: sheet}
+	out.Currency = j.Currency
 	if j.Currency == "" {
-		r.Stock.Currency = job.UsualCurrency(r.Unit, r.Home)
+		out.Currency = job.UsualCurrency(on.Unit, on.Home)
 	}
-	if len(r.Stock.Currency) > 12 {
-		r.fail("currency", "%q is too long; try USD", job.Quoted(r.Stock.Currency))
+	if len(out.Currency) > 12 {
+		in.fail("currency", "%q is too long; try USD", job.Quoted(out.Currency))
 	}
 	for i, s := range j.Stock {
-		r.Stock.OnHand = append(r.Stock.OnHand, r.onHand(fmt.Sprintf("stock[%d]", i), s))
+		out.OnHand = append(out.OnHand, r.onHand(fmt.Sprintf("stock[%d]", i), s))
 	}
-	r.Stock.Spare = r.spoilage(j.Spoilage)
-	if r.Stock.Aim = trim.Aim(j.Cuts); j.Cuts != "" && !slices.Contains(trim.Aims, r.Stock.Aim) {
-		r.fail("cuts", `%q is not a cut plan; try "sheets", "moves" or "money"`, job.Quoted(j.Cuts))
+	out.Spare = r.spoilage(j.Spoilage)
+	if out.Aim = trim.Aim(j.Cuts); j.Cuts != "" && !slices.Contains(trim.Aims, out.Aim) {
+		in.fail("cuts", `%q is not a cut plan; try "sheets", "moves" or "money"`, job.Quoted(j.Cuts))
 	}
+	return out
 }
 
 func (r stockReader) onHand(field string, s job.StockSpec) Sheet {
-	out := Sheet{Item: s.Item, Count: s.Count, Paper: Paper{r.paperName(s.Paper), r.colour(field+".colour", s.Colour)}}
+	out := Sheet{Item: s.Item, Count: s.Count, Paper: Paper{r.in.paperName(s.Paper), r.in.colour(field+".colour", s.Colour)}}
 	if s.Sheet == nil {
-		r.fail(field+".sheet", `"" is not a sheet; try "us-letter", "iso-a4" or a width and height`)
+		r.in.fail(field+".sheet", `"" is not a sheet; try "us-letter", "iso-a4" or a width and height`)
 		return out
 	}
-	out.Bought = r.sheetNamed(field+".sheet", s.Sheet)
+	out.Bought = sheetNamed(r.in, r.on, field+".sheet", s.Sheet)
 	if s.Count < 0 || s.Count > mostSheets {
-		r.fail(field+".count", "%d is not a number of sheets; try 25", s.Count)
+		r.in.fail(field+".count", "%d is not a number of sheets; try 25", s.Count)
 	}
 	long, short := trim.Height, trim.Width
 	if out.Size.Width > out.Size.Height {
@@ -103,12 +108,12 @@ func (r stockReader) onHand(field string, s job.StockSpec) Sheet {
 	case "short":
 		out.Grain = short
 	default:
-		r.fail(field+".grain", `%q is not a way of the grain; try "long" or "short"`, job.Quoted(s.Grain))
+		r.in.fail(field+".grain", `%q is not a way of the grain; try "long" or "short"`, job.Quoted(s.Grain))
 	}
 	if s.Price != "" {
 		var err error
 		if out.Price, err = measure.ParseMoney(s.Price); err != nil {
-			r.fail(field+".price", "%q is not a price; try 0.35", job.Quoted(s.Price))
+			r.in.fail(field+".price", "%q is not a price; try 0.35", job.Quoted(s.Price))
 		}
 		out.Priced = err == nil
 	}
@@ -124,11 +129,11 @@ func (r stockReader) spoilage(text string) int {
 	number, share := strings.CutSuffix(text, "%")
 	n, err := strconv.Atoi(strings.TrimSpace(number))
 	if err != nil || n < 0 || share && n > 100 || n > 10_000 {
-		r.fail("spoilage", "%q is not a number of cards or a share of them; try 4 or 5 %%", job.Quoted(text))
+		r.in.fail("spoilage", "%q is not a number of cards or a share of them; try 4 or 5 %%", job.Quoted(text))
 		return 0
 	}
 	if share {
-		return (r.Quantity*n + 99) / 100
+		return (r.on.Quantity*n + 99) / 100
 	}
 	return n
 }
