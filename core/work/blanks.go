@@ -34,11 +34,18 @@ type Made struct {
 	known *remembered
 }
 
-// maker makes the blanks of a result.
-type maker struct{ *Result }
+// maker makes blanks for the card.
+type maker struct {
+	Brief  *brief.Brief
+	Card   *Card
+	sealer *sealer
+	how    How
+}
+
+func makerOf(r *Result) *maker { return &maker{r.Brief, &r.Card, sealerOf(r), r.how} }
 
 // request is what every style is asked for.
-func (r maker) request(o blank.Options) blank.Request {
+func (r *maker) request(o blank.Options) blank.Request {
 	b := r.Brief
 	return blank.Request{
 		Card: r.Card.Outer(), Thickness: r.Card.Thickness, Ease: b.Blank.Ease, Seam: b.Blank.Seam, Ruler: b.Ruler, Options: o,
@@ -56,7 +63,7 @@ func leastRatio(b *brief.Brief) float64 {
 }
 
 // candidates are the blank the job names, then every other variant of every style.
-func (r maker) candidates() []Candidate {
+func (r *maker) candidates() []Candidate {
 	var own Candidate
 	var out []Candidate
 	if r.Brief.Blank.Style != nil {
@@ -75,66 +82,61 @@ func (r maker) candidates() []Candidate {
 }
 
 // named is the blank the job names.
-func (r maker) named() Candidate {
+func (r *maker) named() Candidate {
 	b := r.Brief.Blank
 	c := Candidate{Style: b.Style, Named: true, Variant: b.Style.Variant(b.Variant, b.Options)}
 	c.Options = b.Options.Over(c.Variant.Options)
 	return c
 }
 
-// make makes and proves a candidate. The error says in a maker's words why it does not suit.
-func (r maker) make(c Candidate) (*Made, error) {
-	return r.roomy(c)
-}
-
-// makeBlanks makes every candidate and puts the one to make first.
-func (r maker) makeBlanks() {
+// all makes every candidate and puts the one to make first.
+func (r *maker) all() (made []*Made, unsuited []Unsuited) {
 	for _, c := range r.candidates() {
 		if r.how.Meter.Stopped() {
-			return
+			return made, unsuited
 		}
 		r.how.Meter.Spend(costOfBlank)
 		m, err := r.make(c)
 		if err != nil {
-			r.Unsuited = append(r.Unsuited, Unsuited{c, err})
+			unsuited = append(unsuited, Unsuited{c, err})
 			continue
 		}
-		r.try(m)
+		r.try(m, len(made) == 0)
 		m.Paper = r.paperFor(m)
 		if m.Sealed == nil {
-			m.Sealed = sealer(r).sealedBlank(m)
+			m.Sealed = r.sealer.sealedBlank(m)
 		}
 		if len(r.Brief.Post.Carriers) > 0 {
 			v := post.Outcome(r.Brief.Post.Carriers[0], m.Sealed.Piece)
 			m.Post = &v
 		}
-		r.Blanks = append(r.Blanks, m)
+		made = append(made, m)
 	}
-	r.rescues()
-	rest := r.Blanks
+	made, needless := rescues(made)
+	rest := made
 	if len(rest) > 0 && rest[0].Named {
 		rest = rest[1:]
 	}
 	slices.SortStableFunc(rest, better)
+	return made, append(unsuited, needless...)
 }
 
 // rescues leaves out the longer envelopes that do no better at the post than one
 // of the card's own proportions, unless the job asks for one.
-func (r maker) rescues() {
+func rescues(made []*Made) (kept []*Made, unsuited []Unsuited) {
 	needless := func(m *Made) bool {
-		return m.Style.Rescue && !m.Named && slices.ContainsFunc(r.Blanks, func(o *Made) bool {
+		return m.Style.Rescue && !m.Named && slices.ContainsFunc(made, func(o *Made) bool {
 			return !o.Style.Rescue && !o.Special() && !o.Board && o.Proof.OK && m.Post != nil && o.Post.NoDearer(*m.Post)
 		})
 	}
-	kept := r.Blanks[:0:0]
-	for _, m := range r.Blanks {
+	for _, m := range made {
 		if needless(m) {
-			r.Unsuited = append(r.Unsuited, Unsuited{m.Candidate, errNeedless})
+			unsuited = append(unsuited, Unsuited{m.Candidate, errNeedless})
 			continue
 		}
 		kept = append(kept, m)
 	}
-	r.Blanks = kept
+	return kept, unsuited
 }
 
 var errNeedless = errors.New("an envelope of the card's own proportions does as well at the post")
@@ -144,10 +146,10 @@ const trialSeed = 1
 
 // try makes a blank with a hand that strays half a ruler mark at every cut and
 // score; all blanks but the first one made are tried a tenth as often.
-func (r maker) try(m *Made) {
+func (r *maker) try(m *Made, first bool) {
 	const fewer = 10
 	runs := r.how.Trials
-	if len(r.Blanks) > 0 {
+	if !first {
 		runs /= fewer
 	}
 	if runs > 0 && !r.how.Meter.Over() {

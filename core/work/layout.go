@@ -101,7 +101,7 @@ const paperDensity = 800
 // plies are the sheets a sealed piece bends with, where they lie along its longer
 // side and across it: the envelope's walls and the card's panels lie free, what
 // is stuck on the front bends with it.
-func (r sealer) plies(s *Sealed) []card.Ply {
+func (r *sealer) plies(s *Sealed) []card.Ply {
 	b := r.Brief
 	stock, _ := b.Catalog.Material("card")
 	long, short := max(s.Size.Width, s.Size.Height), min(s.Size.Width, s.Size.Height)
@@ -111,7 +111,7 @@ func (r sealer) plies(s *Sealed) []card.Ply {
 	if size.Width > size.Height {
 		left, top = (long-size.Width)/2, (short-size.Height)/2
 	}
-	out := make([]card.Ply, 0, s.Layers+r.Base.Panels+len(b.Layers.Each)+len(b.Card.Build)+1)
+	out := make([]card.Ply, 0, s.Layers+r.Panels+len(b.Layers.Each)+len(b.Card.Build)+1)
 	add := func(p card.Part, thick measure.Length, of catalog.Material, j card.Joint) {
 		ply := card.Ply{From: top + p.Y, To: top + p.Y + p.Height, Left: left + p.X, Right: left + p.X + p.Width, Thick: thick, Low: of.StiffLow, High: of.StiffHigh, Joint: j}
 		if size.Width > size.Height {
@@ -142,7 +142,7 @@ func (r sealer) plies(s *Sealed) []card.Ply {
 		out = append(out, card.Ply{To: long, Right: short, Thick: wall, Low: stock.StiffLow, High: stock.StiffHigh, Joint: free})
 	}
 	whole := card.Part{Width: size.Width, Height: size.Height}
-	for i := range r.Base.Panels {
+	for i := range r.Panels {
 		add(whole, b.Base.Caliper(), stock, free)
 		if i == 0 {
 			boards(brief.Back)
@@ -174,7 +174,7 @@ func bend(j brief.Joint) card.Joint {
 }
 
 // bends estimates a sealed piece's stiffness, or takes what the bench showed.
-func (r sealer) bends(s *Sealed) card.Band {
+func (r *sealer) bends(s *Sealed) card.Band {
 	hard := slices.ContainsFunc(r.Brief.Card.Build, func(p brief.Piece) bool { return p.Material.Hard })
 	band := card.Rigidity(r.plies(s), max(s.Size.Width, s.Size.Height), hard)
 	if r.Brief.Post.Tested != nil {

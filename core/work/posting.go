@@ -40,7 +40,7 @@ type Postage struct {
 }
 
 func (r *Result) postAll() {
-	r.Pieces = sealer{r}.pieces()
+	r.Pieces = piecesOf(r)
 	r.Posts = make([]Posting, len(r.Brief.Post.Carriers))
 	for k, c := range r.Brief.Post.Carriers {
 		if k > 0 && r.how.Meter.Stopped() {

@@ -33,16 +33,16 @@ const (
 // mostMade bounds how many blanks are made in looking for room.
 const mostMade = 12
 
-// roomy makes a candidate with the ease, between snug and loose, with which the
+// make makes and proves a candidate with the ease, between snug and loose, with which the
 // first carrier takes it best: the one nearest to the usual ease. An ease or an
-// inside that is given stands.
-func (r maker) roomy(c Candidate) (*Made, error) {
+// inside that is given stands. The error says in a maker's words why it does not suit.
+func (r *maker) make(c Candidate) (*Made, error) {
 	usual, err := r.with(c, card.Size{})
 	if err != nil || !r.looks(c) || !usual.Proof.OK {
 		return usual, err
 	}
 	carrier := r.Brief.Post.Carriers[0]
-	usual.Sealed = sealer(r).sealedBlank(usual)
+	usual.Sealed = r.sealer.sealedBlank(usual)
 	v := post.Outcome(carrier, usual.Sealed.Piece)
 	if !Improvable(&v) {
 		return usual, nil
@@ -56,7 +56,7 @@ func (r maker) roomy(c Candidate) (*Made, error) {
 		if err != nil || !m.Proof.OK {
 			continue
 		}
-		m.Sealed = sealer(r).sealedBlank(m)
+		m.Sealed = r.sealer.sealedBlank(m)
 		if w := post.Outcome(carrier, m.Sealed.Piece); orderOf(c)(w, at) < 0 {
 			best, at = m, w
 			best.Room = &Room{more.size, Usual{usual.Cavity, v}}
@@ -69,7 +69,7 @@ func (r maker) roomy(c Candidate) (*Made, error) {
 }
 
 // looks tells whether the room of a blank is for the plan to choose.
-func (r maker) looks(c Candidate) bool {
+func (r *maker) looks(c Candidate) bool {
 	_, inside := c.Options.Sizes["cavity"]
 	_, sized := c.Options.Lengths["size"]
 	return len(r.Brief.Post.Carriers) > 0 && !r.Brief.Blank.Eased && !inside && !sized && !c.Style.ByEye
@@ -111,7 +111,7 @@ type more struct {
 // take better than the usual one, the best first: judged on a piece as much
 // larger or smaller, and its paper with it. Of equals the fewest marks away comes
 // first, then the roomier, then the one that is changed along the length.
-func (r maker) guessed(usual *Made, now post.Verdict) []more {
+func (r *maker) guessed(usual *Made, now post.Verdict) []more {
 	b := r.Brief
 	snug, loose := b.Usual(snugInch, snugMetric), b.Usual(looseInch, looseMetric)
 	step := b.Ruler.Step
@@ -174,7 +174,7 @@ func (r maker) guessed(usual *Made, now post.Verdict) []more {
 }
 
 // with makes and proves a candidate with so much more room each way.
-func (r maker) with(c Candidate, more card.Size) (*Made, error) {
+func (r *maker) with(c Candidate, more card.Size) (*Made, error) {
 	q := r.request(c.Options)
 	q.More = more
 	known := r.how.Memory.blank(c, q)
@@ -185,7 +185,7 @@ func (r maker) with(c Candidate, more card.Size) (*Made, error) {
 }
 
 // roomFor is what the blank was asked for with.
-func (r maker) roomFor(m *Made) blank.Request {
+func (r *maker) roomFor(m *Made) blank.Request {
 	q := r.request(m.Options)
 	if m.Room != nil {
 		q.More = m.Room.More

@@ -58,15 +58,15 @@ func TestNoOtherRoomDoesBetter(t *testing.T) {
 		if r == nil {
 			continue
 		}
-		mk := maker{r}
+		mk := makerOf(r)
 		all := mk.candidates()
 		c := all[rng.IntN(len(all))]
-		m, err := mk.roomy(c)
+		m, err := mk.make(c)
 		if err != nil || !m.Proof.OK || c.Style.ByEye {
 			continue
 		}
 		b, carrier := r.Brief, r.Brief.Post.Carriers[0]
-		judge := func(m *Made) post.Verdict { return post.Outcome(carrier, sealer{r}.sealedBlank(m).Piece) }
+		judge := func(m *Made) post.Verdict { return post.Outcome(carrier, sealerOf(r).sealedBlank(m).Piece) }
 		v, mine := judge(m), card.Size{}
 		if m.Room != nil {
 			mine = m.Room.More
@@ -109,7 +109,7 @@ func TestNoOtherBlankDoesBetter(t *testing.T) {
 			continue
 		}
 		r.how.Memory = memory
-		maker{r}.makeBlanks()
+		r.Blanks, r.Unsuited = makerOf(r).all()
 		if len(r.Blanks) == 0 || !r.Blanks[0].Proof.OK {
 			continue
 		}
@@ -143,11 +143,11 @@ func TestRoomByHand(t *testing.T) {
 		{"a square is beyond help", `"card":{"width":"5","height":"5","made":true}`, "corner-fold", ""},
 	} {
 		r := begun(t, c.fields)
-		mk := maker{r}
+		mk := makerOf(r)
 		got := ""
 		for _, k := range mk.candidates() {
 			if k.Style.ID == c.style {
-				m, err := mk.roomy(k)
+				m, err := mk.make(k)
 				if err != nil {
 					t.Fatal(err)
 				}

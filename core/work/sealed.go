@@ -58,10 +58,17 @@ type Sealed struct {
 func (s *Sealed) PaperWeight() measure.Mass { return measure.FromGrams(s.Paper * s.Stock.GSM / 1e6) }
 
 // sealer closes the card in what it is posted in.
-type sealer struct{ *Result }
+type sealer struct {
+	Brief  *brief.Brief
+	Card   *Card
+	Layers *Layers
+	Panels int // of the folded base
+}
+
+func sealerOf(r *Result) *sealer { return &sealer{r.Brief, &r.Card, &r.Layers, r.Base.Panels} }
 
 // seal is the piece as the post sees it.
-func (r sealer) seal(s *Sealed) *Sealed {
+func (r *sealer) seal(s *Sealed) *Sealed {
 	b := r.Brief
 	s.Piece = post.Piece{
 		Handed: b.Post.Handed, Width: s.Size.Width, Height: s.Size.Height, SoldSize: s.Sold,
@@ -84,13 +91,14 @@ func (r sealer) seal(s *Sealed) *Sealed {
 	return s
 }
 
-// pieces are the ways this card can be posted, the one in use first: the job's
+// piecesOf are the ways a card can be posted, the one in use first: the job's
 // own envelope where the card goes in, else the blank it names, else one on the
 // shelf that fits well, else one to buy, where no blank goes better or for less, else the first blank;
 // a padded mailer last.
-func (r sealer) pieces() []*Sealed {
+func piecesOf(r *Result) []*Sealed {
+	in := sealerOf(r)
 	out := make([]*Sealed, 0, len(r.Blanks)+3)
-	own := r.sealedBought()
+	own := in.sealedBought(r.Own)
 	if own != nil {
 		out = append(out, own)
 	}
@@ -98,43 +106,42 @@ func (r sealer) pieces() []*Sealed {
 		out = append(out, m.Sealed)
 	}
 	if own != nil {
-		return append(out, r.sealedMailer())
+		return append(out, in.sealedMailer())
 	}
-	if format := r.sealedFormat(); format != nil {
-		out = r.placed(out, format, len(r.Blanks) == 0 || r.buys(format))
+	// An envelope the plan chooses comes first only where the job names no blank.
+	placed := func(s *Sealed, first bool) {
+		if first && r.Brief.Blank.Style == nil {
+			out = slices.Insert(out, 0, s)
+		} else {
+			out = append(out, s)
+		}
 	}
-	if shelf := r.sealedChosen(InShelf, r.how.Shelf); shelf != nil {
-		out = r.placed(out, shelf, true)
+	if format := in.sealedFormat(r.Fits); format != nil {
+		placed(format, len(r.Blanks) == 0 || buys(r.Brief, format, r.Blanks[0]))
 	}
-	return append(out, r.sealedMailer())
-}
-
-// placed puts an envelope the plan chose first where it comes first and the job names no blank, else last.
-func (r sealer) placed(out []*Sealed, s *Sealed, first bool) []*Sealed {
-	if first && r.Brief.Blank.Style == nil {
-		return slices.Insert(out, 0, s)
+	if shelf := in.sealedChosen(InShelf, r.how.Shelf); shelf != nil {
+		placed(shelf, true)
 	}
-	return append(out, s)
+	return append(out, in.sealedMailer())
 }
 
 // buys tells whether an envelope to buy comes before the first blank.
-func (r sealer) buys(format *Sealed) bool {
-	first := r.Blanks[0]
-	if !first.Proof.OK || len(r.Brief.Post.Carriers) == 0 {
+func buys(b *brief.Brief, format *Sealed, first *Made) bool {
+	if !first.Proof.OK || len(b.Post.Carriers) == 0 {
 		return true
 	}
-	return goes(*first.Post, post.Outcome(r.Brief.Post.Carriers[0], format.Piece)) >= 0
+	return goes(*first.Post, post.Outcome(b.Post.Carriers[0], format.Piece)) >= 0
 }
 
 // sealedFormat is the card in the envelope sold where the job lives that takes it
 // well and goes best, the best fit of equals; nil where none fits well.
-func (r sealer) sealedFormat() *Sealed {
+func (r *sealer) sealedFormat(fits []card.Fit) *Sealed {
 	var good []brief.Bought
-	for i := range r.Fits {
-		if r.Fits[i].Verdict != card.Good {
+	for i := range fits {
+		if fits[i].Verdict != card.Good {
 			break // the fits are ranked
 		}
-		if f := r.Brief.Catalog.Formats[r.Fits[i].Envelope.Place]; f.Unit == r.Brief.Sold {
+		if f := r.Brief.Catalog.Formats[fits[i].Envelope.Place]; f.Unit == r.Brief.Sold {
 			good = append(good, brief.Format(f))
 		}
 	}
@@ -143,7 +150,7 @@ func (r sealer) sealedFormat() *Sealed {
 
 // sealedChosen is the card in the one of some envelopes that takes it well and
 // goes best; nil where none takes it well.
-func (r sealer) sealedChosen(in SealedIn, of []brief.Bought) *Sealed {
+func (r *sealer) sealedChosen(in SealedIn, of []brief.Bought) *Sealed {
 	var best *Sealed
 	var at post.Verdict
 	for _, e := range of {
@@ -165,20 +172,20 @@ func (r sealer) sealedChosen(in SealedIn, of []brief.Bought) *Sealed {
 }
 
 // sealedBought is the card in the job's own envelope; nil where it does not go in.
-func (r sealer) sealedBought() *Sealed {
-	if r.Own == nil || r.Own.Verdict == card.No {
+func (r *sealer) sealedBought(own *card.Fit) *Sealed {
+	if own == nil || own.Verdict == card.No {
 		return nil
 	}
 	return r.inBought(InEnvelope, *r.Brief.Envelope)
 }
 
 // inBought is the card in an envelope as it is sold.
-func (r sealer) inBought(in SealedIn, e brief.Bought) *Sealed {
+func (r *sealer) inBought(in SealedIn, e brief.Bought) *Sealed {
 	return r.seal(&Sealed{In: in, Bought: e, Size: e.Size, Layers: boughtLayers, Paper: boughtPaper * area(e.Size), Sold: e.ID != "", Stock: blank.EnvelopePaper})
 }
 
 // sealedBlank is a card in the envelope made of a blank, with its liner where one is asked for.
-func (r sealer) sealedBlank(m *Made) *Sealed {
+func (r *sealer) sealedBlank(m *Made) *Sealed {
 	s := &Sealed{In: InBlank, Made: m, Size: m.Outside(), Layers: m.Proof.Layers, Paper: m.Outline.Area(), Stock: m.Stock}
 	if m.Bought != "" {
 		s.Layers, s.Paper = boughtLayers, boughtPaper*s.Paper
@@ -192,7 +199,7 @@ func (r sealer) sealedBlank(m *Made) *Sealed {
 	return r.seal(s)
 }
 
-func (r sealer) sealedMailer() *Sealed {
+func (r *sealer) sealedMailer() *Sealed {
 	z := r.Card.Outer()
 	up := func(l measure.Length) measure.Length { return r.Brief.Ruler.Up(l + r.Card.Thick + mailerRoom) }
 	z = card.Size{Width: up(z.Width), Height: up(z.Height)}

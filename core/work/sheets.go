@@ -28,8 +28,8 @@ type SheetFit struct {
 // fitSheet says how a sheet takes a blank. A square or rectangle cut by hand
 // lies as it is, a quarter round, or at the smallest slant that fits; a
 // machine's outline has less of the mat, and is nested where that is asked.
-func (r *Result) fitSheet(sheet brief.Bought, known *remembered, nest bool) SheetFit {
-	key := fitKey{sheet.Size, r.Brief.Tools.Mat, nest}
+func fitSheet(b *brief.Brief, sheet brief.Bought, known *remembered, nest bool) SheetFit {
+	key := fitKey{sheet.Size, b.Tools.Mat, nest}
 	out := known.fit(key, func() SheetFit { return fitOn(key, &known.made) })
 	out.Sheet = sheet
 	return out
@@ -71,13 +71,13 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 		if s.Unit != r.Brief.Sold && !onHand {
 			continue
 		}
-		fit := r.fitSheet(brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, nest)
+		fit := fitSheet(r.Brief, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, nest)
 		fit.OnHand = onHand
 		out = append(out, fit)
 	}
 	for _, h := range r.Brief.Stock.OnHand {
 		if h.ID == "" {
-			fit := r.fitSheet(h.Bought, m.known, nest)
+			fit := fitSheet(r.Brief, h.Bought, m.known, nest)
 			fit.Measured, fit.OnHand = true, true
 			out = append(out, fit)
 		}
@@ -88,14 +88,14 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 // paperFor is the paper a blank is cut from: the job's own, else the smallest on
 // hand that takes it, else the smallest sold where the job lives, else the usual
 // one, which then is too small.
-func (r maker) paperFor(m *Made) SheetFit {
+func (r *maker) paperFor(m *Made) SheetFit {
 	b := r.Brief
 	if b.Blank.Papered || m.Bought != "" {
-		return r.fitSheet(b.Blank.Paper, m.known, false)
+		return fitSheet(b, b.Blank.Paper, m.known, false)
 	}
 	var best SheetFit
 	for _, h := range b.Stock.OnHand {
-		fit := r.fitSheet(h.Bought, m.known, false)
+		fit := fitSheet(b, h.Bought, m.known, false)
 		if h.Count > 0 && fit.Fits && (!best.Fits || area(h.Size) < area(best.Sheet.Size)) {
 			best, best.OnHand, best.Measured = fit, true, h.ID == ""
 		}
@@ -103,20 +103,24 @@ func (r maker) paperFor(m *Made) SheetFit {
 	if best.Fits {
 		return best
 	}
-	if s, ok := r.SmallestSheet(m); ok {
-		return r.fitSheet(brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, false)
+	if s, ok := smallestSheet(b, m); ok {
+		return fitSheet(b, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, false)
 	}
-	return r.fitSheet(b.Blank.Paper, m.known, false)
+	return fitSheet(b, b.Blank.Paper, m.known, false)
 }
 
 // SmallestSheet is the smallest sheet sold where the job's unit is used that a
 // blank comes out of; ok is false where none takes it, and for what is not cut from paper.
 func (r *Result) SmallestSheet(m *Made) (found catalog.Sheet, ok bool) {
-	for _, s := range r.Brief.Catalog.Sheets {
-		if s.Unit != r.Brief.Sold || ok && area(s.Size()) >= area(found.Size()) {
+	return smallestSheet(r.Brief, m)
+}
+
+func smallestSheet(b *brief.Brief, m *Made) (found catalog.Sheet, ok bool) {
+	for _, s := range b.Catalog.Sheets {
+		if s.Unit != b.Sold || ok && area(s.Size()) >= area(found.Size()) {
 			continue
 		}
-		if r.fitSheet(brief.Bought{Size: s.Size()}, m.known, false).Fits {
+		if fitSheet(b, brief.Bought{Size: s.Size()}, m.known, false).Fits {
 			found, ok = s, true
 		}
 	}

@@ -46,7 +46,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 		r.Batch.Solve(solve, b.Stock.Aim)
 	}
 	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
-	maker{r}.makeBlanks()
+	r.Blanks, r.Unsuited = makerOf(r).all()
 	if len(r.Blanks) > 0 {
 		first := r.Blanks[0]
 		r.Extras = extrasOf(r, first)
@@ -90,18 +90,18 @@ func InUse(b *brief.Brief, memory *Memory) (r *Result, use *Sealed, ok bool) {
 	if err != nil {
 		return nil, nil, false
 	}
-	if use = (sealer{r}).sealedBought(); use != nil {
+	if use = sealerOf(r).sealedBought(r.Own); use != nil {
 		return r, use, r.Own.Verdict != card.Tight
 	}
 	if b.Blank.Style == nil {
 		return nil, nil, false
 	}
-	mk := maker{r}
+	mk := makerOf(r)
 	m, err := mk.make(mk.named())
 	if err != nil {
 		return nil, nil, false
 	}
-	return r, sealer{r}.sealedBlank(m), m.Proof.OK
+	return r, sealerOf(r).sealedBlank(m), m.Proof.OK
 }
 
 // problem is one thing wrong with the job.

@@ -17,9 +17,6 @@ type Wrap struct {
 	Err     error            // why it does not make even the smallest
 }
 
-// wrapper makes blanks of ever larger cards.
-type wrapper struct{ maker }
-
 // Wraps works the other way round from the paper: for every style, the largest
 // card of the job's own proportions the paper can wrap, and which customary
 // cards it takes. The error is a job.Problems.
@@ -32,19 +29,20 @@ func Wraps(b *brief.Brief, memory *Memory) ([]Wrap, error) {
 	if _, err = flatOf(b, r.Card.Size); err != nil {
 		return nil, err
 	}
-	out := []Wrap{}
+	mk, out := makerOf(r), []Wrap{}
 	styles := blank.Styles()
 	for i := range styles {
 		for _, v := range styles[i].Variants {
 			if !styles[i].Paperless {
-				out = append(out, wrapper{maker{r}}.wrap(Candidate{Style: &styles[i], Variant: v, Options: v.Options}))
+				out = append(out, mk.wrap(Candidate{Style: &styles[i], Variant: v, Options: v.Options}))
 			}
 		}
 	}
 	return out, nil
 }
 
-func (r wrapper) wrap(c Candidate) Wrap {
+// wrap makes blanks of ever larger cards.
+func (r *maker) wrap(c Candidate) Wrap {
 	b := r.Brief
 	w := Wrap{Candidate: c}
 	req := r.request(c.Options)
@@ -85,8 +83,8 @@ func (r wrapper) wrap(c Candidate) Wrap {
 }
 
 // wraps tells whether a style's blank for a card proves and comes out of the paper.
-func (r wrapper) wraps(c Candidate, req blank.Request, z card.Size) bool {
+func (r *maker) wraps(c Candidate, req blank.Request, z card.Size) bool {
 	req.Card = z
 	known := r.how.Memory.blank(c, req)
-	return known.err == nil && known.proof.OK && r.fitSheet(r.Brief.Blank.Paper, known, false).Fits
+	return known.err == nil && known.proof.OK && fitSheet(r.Brief, r.Brief.Blank.Paper, known, false).Fits
 }
