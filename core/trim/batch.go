@@ -12,7 +12,8 @@ import (
 // batch chooses patterns for a batch of which everything that can come out of a
 // sheet is known.
 type batch struct {
-	*solver
+	task  *task
+	found *front
 	all   []pattern.Pattern
 	most  []int // indices of the patterns to which no piece can be added
 	nodes int
@@ -27,9 +28,9 @@ const (
 // listed plans from complete lists of patterns; false where they are too long.
 // The error is a *ReachError.
 func (v *solver) listed() (ok bool, err error) {
-	b := batch{solver: v}
-	for s := range v.p.Sheets {
-		if v.sheets[s].Count == 0 {
+	b := batch{task: v.task, found: v.found}
+	for s := range v.task.p.Sheets {
+		if v.task.sheets[s].Count == 0 {
 			continue
 		}
 		if !b.list(s) {
@@ -39,13 +40,13 @@ func (v *solver) listed() (ok bool, err error) {
 	b.drop()
 	b.findMost()
 	if b.uncovered() {
-		return true, v.refusal
+		return true, v.task.refusal
 	}
-	if uses, least, ok := b.cover(v.costs(one)); ok {
-		if _, bound, ok := b.cover(v.each()); ok {
+	if uses, least, ok := b.cover(v.task.costs(one)); ok {
+		if _, bound, ok := b.cover(v.task.each()); ok {
 			least = bound
 		}
-		v.raise(least)
+		v.found.raise(least)
 		b.few()
 		b.rounded(uses)
 	}
@@ -56,7 +57,7 @@ func (v *solver) listed() (ok bool, err error) {
 // list adds the patterns of a sheet; of one that is like another they are the same.
 func (b *batch) list(s int) bool {
 	for o := range s {
-		if b.sheets[o].Count != 0 && b.alike(o, s) {
+		if b.task.sheets[o].Count != 0 && b.task.alike(o, s) {
 			for _, q := range b.all {
 				if q.Sheet == o {
 					q.Sheet = s
@@ -66,13 +67,13 @@ func (b *batch) list(s int) bool {
 			return true
 		}
 	}
-	found, ok := pattern.List(b.plain, b.sheets, s)
+	found, ok := pattern.List(b.task.plain, b.task.sheets, s)
 	b.all = append(b.all, found...)
 	return ok
 }
 
 // alike tells whether all kinds lie the same way in two sheets of one size.
-func (v *solver) alike(a, b int) bool {
+func (v *task) alike(a, b int) bool {
 	return v.sheets[a].Size == v.sheets[b].Size && !slices.ContainsFunc(v.plain, func(k pattern.Kind) bool {
 		return k.Up[a] != k.Up[b] || k.Side[a] != k.Side[b]
 	})
@@ -80,18 +81,18 @@ func (v *solver) alike(a, b int) bool {
 
 // drop leaves out the shapes that the trimmer cannot cut, and patterns without shapes.
 func (b *batch) drop() {
-	if b.p.Limits == (Limits{}) {
+	if b.task.p.Limits == (Limits{}) {
 		return
 	}
 	for i := range b.all {
 		q := &b.all[i]
-		q.Shapes = slices.DeleteFunc(slices.Clone(q.Shapes), func(s *pattern.Shape) bool { return !b.within(q.Sheet, s) })
+		q.Shapes = slices.DeleteFunc(slices.Clone(q.Shapes), func(s *pattern.Shape) bool { return !b.task.within(q.Sheet, s) })
 	}
 	b.all = slices.DeleteFunc(b.all, func(q pattern.Pattern) bool { return len(q.Shapes) == 0 })
 }
 
 // within tells whether a shape can be cut from a sheet within the trimmer's reach.
-func (v *solver) within(sheet int, s *pattern.Shape) bool {
+func (v *task) within(sheet int, s *pattern.Shape) bool {
 	for i, way := range parts.Ways {
 		if _, err := benchOf(v.p, v.kinds, []sheetful{v.laid(sheet, 1, s, way)}); err == nil {
 			return true
@@ -103,7 +104,7 @@ func (v *solver) within(sheet int, s *pattern.Shape) bool {
 }
 
 // laid is a sheet with a shape in it.
-func (v *solver) laid(sheet, count int, s *pattern.Shape, way parts.Way) sheetful {
+func (v *task) laid(sheet, count int, s *pattern.Shape, way parts.Way) sheetful {
 	z := v.p.Sheets[sheet].Size
 	f := sheetful{sheet: sheet, count: count, shape: s, tree: parts.New(z.Width, z.Height)}
 	f.tree.Build(0, s, way)
@@ -112,7 +113,7 @@ func (v *solver) laid(sheet, count int, s *pattern.Shape, way parts.Way) sheetfu
 
 // ways is how many ways of cutting a shape out are tried at first: the usual two;
 // where the trimmer does not reach, all.
-func (v *solver) ways() int {
+func (v *task) ways() int {
 	if v.p.Limits != (Limits{}) {
 		return len(parts.Ways)
 	}
@@ -121,7 +122,7 @@ func (v *solver) ways() int {
 
 // uncovered tells whether some kind is in no pattern.
 func (b *batch) uncovered() bool {
-	for k := range b.kinds {
+	for k := range b.task.kinds {
 		if !slices.ContainsFunc(b.all, func(q pattern.Pattern) bool { return q.Counts[k] > 0 }) {
 			return true
 		}
@@ -154,7 +155,7 @@ func within(a, b []int) bool {
 
 // cover is how often to use each of the fullest patterns, in fractions.
 func (b *batch) cover(cost []float64) (uses map[int]float64, total float64, ok bool) {
-	m := pattern.NewMaster(b.demand, b.sheets, slices.Max(cost))
+	m := pattern.NewMaster(b.task.demand, b.task.sheets, slices.Max(cost))
 	for _, i := range b.most {
 		m.Add(b.all[i], cost[b.all[i].Sheet], i)
 	}
@@ -165,8 +166,8 @@ func (b *batch) cover(cost []float64) (uses map[int]float64, total float64, ok b
 
 // use lays the patterns taken, without the pieces beyond the batch.
 func (b *batch) use(taken map[int]int) {
-	if fulls, ok := b.lots(b.all, taken, b.listedShapes); ok {
-		b.offer(fulls)
+	if fulls, ok := b.task.lots(b.all, taken, b.listedShapes); ok {
+		b.found.offer(fulls)
 	}
 }
 
@@ -185,7 +186,7 @@ func (b *batch) listedShapes(of int, counts []int) []*pattern.Shape {
 
 // lots are sheetfuls of the patterns taken, so often each, less the pieces that
 // go beyond the batch; ok is false where they do not suffice or cannot be cut.
-func (v *solver) lots(all []pattern.Pattern, taken map[int]int, shapes func(of int, counts []int) []*pattern.Shape) (out []sheetful, ok bool) {
+func (v *task) lots(all []pattern.Pattern, taken map[int]int, shapes func(of int, counts []int) []*pattern.Shape) (out []sheetful, ok bool) {
 	surplus := make([]int, len(v.demand))
 	var order []int
 	for i, n := range taken {
@@ -233,7 +234,7 @@ func (v *solver) lots(all []pattern.Pattern, taken map[int]int, shapes func(of i
 
 // lightest lays a lot in the shape that adds the fewest settings to those in
 // use, and of these the one with the largest offcut.
-func (v *solver) lightest(sheet int, shapes []*pattern.Shape, sets []measure.Length) (best sheetful, ok bool) {
+func (v *task) lightest(sheet int, shapes []*pattern.Shape, sets []measure.Length) (best sheetful, ok bool) {
 	fewest, widest := 0, int64(0)
 	for _, s := range shapes {
 		for _, way := range parts.Ways[:v.ways()] {

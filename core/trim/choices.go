@@ -76,7 +76,8 @@ const (
 
 // chooser draws what a solver found, and picks what is worth choosing between.
 type chooser struct {
-	*solver
+	task  *task
+	found *front
 	eased int // work that went into moves, in groups looked at
 }
 
@@ -86,8 +87,8 @@ const mostEased = 4_000_000
 
 // choices draws the candidates that are best at something.
 func (v *chooser) choices() *Choices {
-	c := &Choices{best: map[Aim]*Plan{}, Known: v.priced, Long: v.p.Steps >= ThoroughWork && !v.stopped}
-	slices.SortStableFunc(v.front, func(a, b *candidate) int {
+	c := &Choices{best: map[Aim]*Plan{}, Known: v.task.priced, Long: v.task.p.Steps >= ThoroughWork && !v.found.stopped}
+	slices.SortStableFunc(v.found.kept, func(a, b *candidate) int {
 		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(a.paper, b.paper))
 	})
 	var all []*Plan
@@ -104,12 +105,12 @@ func (v *chooser) choices() *Choices {
 	c.best[FewestMoves] = least(func(a, b *Plan) int {
 		return cmp.Or(cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Money(), b.Money()))
 	})
-	if v.priced {
+	if v.task.priced {
 		c.best[LeastMoney] = least(func(a, b *Plan) int {
 			return cmp.Or(cmp.Compare(a.Money(), b.Money()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()))
 		})
 	}
-	c.Usual = usual(all, v.priced)
+	c.Usual = usual(all, v.task.priced)
 	for _, p := range []*Plan{c.best[FewestSheets], c.best[FewestMoves], c.best[LeastMoney], c.Usual} {
 		if p != nil && !slices.Contains(c.Plans, p) {
 			c.Plans = append(c.Plans, p)
@@ -118,17 +119,17 @@ func (v *chooser) choices() *Choices {
 	// Only those chosen have their moves looked into further.
 	for _, p := range c.Plans {
 		v.ease(of[p])
-		*p = *v.drawn(of[p], wideWork*v.p.Steps)
+		*p = *v.drawn(of[p], wideWork*v.task.p.Steps)
 	}
-	c.Stopped = v.stopped
+	c.Stopped = v.found.stopped
 	return c
 }
 
 // fewer are the candidates worth drawing: where there are many, the best by
 // sheets, by trouble and by paper.
 func (v *chooser) fewer() []*candidate {
-	if len(v.front) <= mostDrawn {
-		return v.front
+	if len(v.found.kept) <= mostDrawn {
+		return v.found.kept
 	}
 	var out []*candidate
 	for _, by := range []func(a, b *candidate) int{
@@ -136,7 +137,7 @@ func (v *chooser) fewer() []*candidate {
 		func(a, b *candidate) int { return cmp.Compare(a.trouble(), b.trouble()) },
 		func(a, b *candidate) int { return cmp.Compare(a.paper, b.paper) },
 	} {
-		all := slices.Clone(v.front)
+		all := slices.Clone(v.found.kept)
 		slices.SortStableFunc(all, by)
 		for _, one := range all[:mostDrawn/3] {
 			if !slices.Contains(out, one) {
@@ -172,13 +173,13 @@ const clearLayouts = 12
 func (v *chooser) ease(c *candidate) {
 	least := v.moves(c.fulls)
 	for i := range c.fulls {
-		if v.eased > mostEased || !v.watch(v.work) {
+		if v.eased > mostEased || !v.found.watch(v.found.work) {
 			return
 		}
 		tried := []parts.Tree{c.fulls[i].tree}
 		for _, way := range parts.Ways {
 			before := c.fulls[i]
-			other := v.laid(before.sheet, before.count, before.shape, way)
+			other := v.task.laid(before.sheet, before.count, before.shape, way)
 			if slices.ContainsFunc(tried, func(t parts.Tree) bool { return slices.Equal(t.Parts, other.tree.Parts) }) {
 				continue
 			}
@@ -195,7 +196,7 @@ func (v *chooser) ease(c *candidate) {
 
 // moves is how often the guide is moved for some sheets, at a glance.
 func (v *chooser) moves(fulls []sheetful) int {
-	b, err := benchOf(v.p, v.kinds, fulls)
+	b, err := benchOf(v.task.p, v.task.kinds, fulls)
 	if err != nil {
 		return math.MaxInt
 	}
@@ -208,7 +209,7 @@ func (v *chooser) moves(fulls []sheetful) int {
 // layouts it has, and not yet what is in them. Its strokes are counted only
 // where a minute has a price.
 func (v *chooser) outlined(c *candidate) *Plan {
-	if v.p.Minute > 0 {
+	if v.task.p.Minute > 0 {
 		return v.drawn(c, 0)
 	}
 	return &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, Moves: v.moves(c.fulls), Layouts: make([]Layout, len(c.fulls))}
@@ -219,17 +220,17 @@ func (v *chooser) outlined(c *candidate) *Plan {
 func (v *chooser) drawn(c *candidate, work int) *Plan {
 	fulls := merged(c.fulls) // cut another way, two may have become alike
 	slices.SortStableFunc(fulls, func(a, b sheetful) int { return cmp.Compare(b.count, a.count) })
-	b, _ := benchOf(v.p, v.kinds, fulls) // it was cut before it was offered
-	layouts, steps := b.draw(v.kinds, b.fewestMoves(work))
-	out := &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, LowerBound: min(v.lower, c.used), Moves: len(steps),
+	b, _ := benchOf(v.task.p, v.task.kinds, fulls) // it was cut before it was offered
+	layouts, steps := b.draw(v.task.kinds, b.fewestMoves(work))
+	out := &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, LowerBound: min(v.found.lower, c.used), Moves: len(steps),
 		Settings: settingsOf(steps)}
 	out.Layouts, out.Steps = v.named(layouts, steps)
 	for i := range out.Steps {
-		out.Steps[i].Strokes = v.p.strokes(out.Layouts, out.Steps[i])
+		out.Steps[i].Strokes = v.task.p.strokes(out.Layouts, out.Steps[i])
 		out.Seconds += SecondsMove + SecondsStroke*out.Steps[i].Strokes
 	}
 	out.Seconds += SecondsSheet * out.Used
-	out.Labour = v.p.Minute * measure.Money(out.Seconds) / 60
+	out.Labour = v.task.p.Minute * measure.Money(out.Seconds) / 60
 	return out
 }
 

@@ -159,10 +159,10 @@ func TestTheGuideMovesAsRarelyAsItCan(t *testing.T) {
 			continue
 		}
 		v := newSolver(&p, kinds)
-		if v.listed(); len(v.front) == 0 {
+		if v.listed(); len(v.found.kept) == 0 {
 			continue
 		}
-		b, err := benchOf(&p, kinds, merged(v.best().fulls))
+		b, err := benchOf(&p, kinds, merged(v.found.best().fulls))
 		if err != nil || len(b.sets) > 9 {
 			continue
 		}
@@ -265,10 +265,10 @@ func TestCopiesCostNoWork(t *testing.T) {
 			t.Fatal(err)
 		}
 		v := newSolver(&p, kinds)
-		v.lower = pattern.Bound(v.plain, v.sheets)
+		v.found.lower = pattern.Bound(v.task.plain, v.task.sheets)
 		m := newMaker(v)
 		m.generated()
-		return m.g.Work + v.work
+		return m.g.Work + v.found.work
 	}
 	if few, many := work(1_000), work(100_000); many > 2*few {
 		t.Errorf("a thousand cards took %d places, a hundred thousand %d", few, many)

@@ -29,7 +29,7 @@ func (b *batch) few() {
 // first, ever more slowly, so that the fewest lie about one place.
 func (b *batch) two(p, q []int, same bool) (x, y int, ok bool) {
 	least, most := 0, 0
-	for k, d := range b.demand {
+	for k, d := range b.task.demand {
 		if p[k] == 0 && q[k] == 0 {
 			return 0, 0, false
 		}
@@ -44,7 +44,7 @@ func (b *batch) two(p, q []int, same bool) (x, y int, ok bool) {
 		return most, most, true
 	}
 	rest := func(i int) (need float64) {
-		for k, d := range b.demand {
+		for k, d := range b.task.demand {
 			if q[k] > 0 {
 				need = max(need, float64(d-i*p[k])/float64(q[k]))
 			}
@@ -73,8 +73,8 @@ const tiny = 1e-9
 
 // rounded takes the whole uses of the fractional cover and fills in the rest.
 func (b *batch) rounded(uses map[int]float64) {
-	taken, left := map[int]int{}, slices.Clone(b.demand)
-	stock := stockOf(b.p)
+	taken, left := map[int]int{}, slices.Clone(b.task.demand)
+	stock := stockOf(b.task.p)
 	for _, i := range b.most {
 		n := int(math.Floor(uses[i] + 1e-4))
 		if n == 0 {
@@ -98,23 +98,23 @@ func (b *batch) rounded(uses map[int]float64) {
 // prove looks for plans with fewer sheets than the best, one at a time, and
 // raises the bound where there is none.
 func (b *batch) prove() {
-	for b.best() != nil && b.lower < b.best().used && b.lower <= 12 {
+	for b.found.best() != nil && b.found.lower < b.found.best().used && b.found.lower <= 12 {
 		b.nodes = 0
-		found, ok := b.exactly(slices.Clone(b.demand), stockOf(b.p), b.lower)
+		found, ok := b.exactly(slices.Clone(b.task.demand), stockOf(b.task.p), b.found.lower)
 		switch {
 		case ok:
 			taken := map[int]int{}
 			for _, i := range found {
 				taken[i]++
 			}
-			before := b.best().used
-			if b.use(taken); b.best().used == before {
+			before := b.found.best().used
+			if b.use(taken); b.found.best().used == before {
 				return
 			}
 		case b.nodes > maxNodes:
 			return
 		default:
-			b.lower++
+			b.found.lower++
 		}
 	}
 }
@@ -127,7 +127,7 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 		if n <= 0 {
 			continue
 		}
-		a := int64(n) * area(b.kinds[k].Size)
+		a := int64(n) * area(b.task.kinds[k].Size)
 		need += a
 		if worst < 0 || a > most {
 			worst, most = k, a
@@ -151,9 +151,9 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 		}
 		covers := int64(0)
 		for k, n := range q.Counts {
-			covers += int64(min(n, max(left[k], 0))) * area(b.kinds[k].Size)
+			covers += int64(min(n, max(left[k], 0))) * area(b.task.kinds[k].Size)
 		}
-		if b.p.Sheets[q.Sheet].Buy {
+		if b.task.p.Sheets[q.Sheet].Buy {
 			covers -= 1 << 60
 		}
 		options = append(options, option{i, covers})
@@ -171,7 +171,7 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 
 func (b *batch) largest() int64 {
 	most := int64(0)
-	for _, s := range b.p.Sheets {
+	for _, s := range b.task.p.Sheets {
 		most = max(most, area(s.Size))
 	}
 	return most

@@ -12,32 +12,33 @@ import (
 
 // maker makes patterns as a batch needs them, and covers it with them.
 type maker struct {
-	*solver
-	g *pattern.Generator
+	task  *task
+	found *front
+	g     *pattern.Generator
 }
 
 func newMaker(v *solver) *maker {
 	var may func(pattern.Pattern) bool
-	if v.p.Limits != (Limits{}) {
-		may = func(q pattern.Pattern) bool { return v.within(q.Sheet, q.Shapes[0]) }
+	if v.task.p.Limits != (Limits{}) {
+		may = func(q pattern.Pattern) bool { return v.task.within(q.Sheet, q.Shapes[0]) }
 	}
-	m := &maker{v, pattern.NewGenerator(v.plain, v.sheets, v.p.Steps/fillings, may)}
-	m.g.Go = func(work int) bool { return m.watch(work + m.work) }
+	m := &maker{v.task, v.found, pattern.NewGenerator(v.task.plain, v.task.sheets, v.task.p.Steps/fillings, may)}
+	m.g.Go = func(work int) bool { return m.found.watch(work + m.found.work) }
 	return m
 }
 
 // generated plans from patterns made as they are needed.
 func (m *maker) generated() {
-	stock := stockOf(m.p)
+	stock := stockOf(m.task.p)
 	if m.sparse() {
-		m.raise(m.g.Cover(m.demand, stock, m.each(), m.p.Steps/bounding).Least)
+		m.found.raise(m.g.Cover(m.task.demand, stock, m.task.each(), m.task.p.Steps/bounding).Least)
 		return
 	}
-	c := m.g.Cover(m.demand, stock, m.each(), m.left())
-	m.raise(c.Least)
-	costs := m.costs(one)
-	if slices.ContainsFunc(m.p.Sheets, func(s Sheet) bool { return s.Buy }) {
-		c = m.g.Cover(m.demand, stock, costs, m.left())
+	c := m.g.Cover(m.task.demand, stock, m.task.each(), m.left())
+	m.found.raise(c.Least)
+	costs := m.task.costs(one)
+	if slices.ContainsFunc(m.task.p.Sheets, func(s Sheet) bool { return s.Buy }) {
+		c = m.g.Cover(m.task.demand, stock, costs, m.left())
 	}
 	if !c.OK {
 		return
@@ -46,7 +47,7 @@ func (m *maker) generated() {
 		m.dive(costs, share)
 	}
 	m.whole(c, stock, costs)
-	if !m.proved() {
+	if !m.found.proved() {
 		m.filled(m.g.Whole(c, stock, full))
 	}
 }
@@ -55,10 +56,10 @@ func (m *maker) generated() {
 // twice the same way, and packing them one by one is the better way.
 func (m *maker) sparse() bool {
 	total := 0
-	for _, n := range m.demand {
+	for _, n := range m.task.demand {
 		total += n
 	}
-	return len(m.kinds) > manyKinds && total < 2*len(m.kinds)
+	return len(m.task.kinds) > manyKinds && total < 2*len(m.task.kinds)
 }
 
 const (
@@ -67,27 +68,27 @@ const (
 )
 
 // left is how much of the work that goes into patterns is left.
-func (m *maker) left() int { return max(0, m.p.Steps/2-m.g.Work) }
+func (m *maker) left() int { return max(0, m.task.p.Steps/2-m.g.Work) }
 
 // whole looks for covers in whole sheets with fewer of them, then with other
 // patterns to choose from.
 func (m *maker) whole(c pattern.Cover, stock []int, cost []float64) {
 	const looks = 5
 	for look := range looks {
-		if m.proved() || m.left() == 0 || !m.watch(m.g.Work) {
+		if m.found.proved() || m.left() == 0 || !m.found.watch(m.g.Work) {
 			return
 		}
 		if look > 0 {
-			m.g.Vary(c, stock, uint64(look), 4*len(m.kinds))
+			m.g.Vary(c, stock, uint64(look), 4*len(m.task.kinds))
 		}
-		for !m.proved() {
-			taken := m.g.Within(m.demand, stock, cost, m.aim(cost), nodes)
+		for !m.found.proved() {
+			taken := m.g.Within(m.task.demand, stock, cost, m.aim(cost), nodes)
 			if taken == nil {
 				break
 			}
-			before := m.best()
+			before := m.found.best()
 			m.lay(taken)
-			if b := m.best(); b == before {
+			if b := m.found.best(); b == before {
 				break
 			}
 		}
@@ -99,7 +100,7 @@ const nodes = 400
 
 // aim is what one sheet less than the best would cost at most; without one, anything does.
 func (m *maker) aim(cost []float64) float64 {
-	b := m.best()
+	b := m.found.best()
 	if b == nil {
 		return math.Inf(1)
 	}
@@ -122,9 +123,9 @@ const full = 1 - 1e-4
 // dive covers the batch in whole sheets, those first that a cover takes in full,
 // and covers what is left anew.
 func (m *maker) dive(cost []float64, whole float64) {
-	left, stock, taken := slices.Clone(m.demand), stockOf(m.p), map[int]int{}
+	left, stock, taken := slices.Clone(m.task.demand), stockOf(m.task.p), map[int]int{}
 	for slices.Max(left) > 0 {
-		if m.left() == 0 && len(m.front) > 0 {
+		if m.left() == 0 && len(m.found.kept) > 0 {
 			return
 		}
 		c := m.g.Cover(left, stock, cost, m.left())
@@ -149,8 +150,8 @@ func (m *maker) dive(cost []float64, whole float64) {
 
 // lay offers the patterns taken.
 func (m *maker) lay(taken map[int]int) {
-	if fulls, ok := m.lots(m.g.Patterns, taken, m.shapes); ok {
-		m.offer(fulls)
+	if fulls, ok := m.task.lots(m.g.Patterns, taken, m.shapes); ok {
+		m.found.offer(fulls)
 	}
 }
 
@@ -175,16 +176,16 @@ func (m *maker) filled(base map[int]int) {
 	rng := rand.New(rand.NewPCG(3, 4))
 	order := slices.Sorted(maps.Keys(base))
 	const tries = 12
-	for try := 0; try < tries && !m.proved() && m.watch(m.g.Work+m.work); try++ {
+	for try := 0; try < tries && !m.found.proved() && m.found.watch(m.g.Work+m.found.work); try++ {
 		taken := maps.Clone(base)
 		for range min(2*try, 8) * min(1, len(order)) {
 			if i := order[rng.IntN(len(order))]; taken[i] > 0 {
 				taken[i]--
 			}
 		}
-		if spent := m.g.Work + m.work; spent > m.p.Steps {
+		if spent := m.g.Work + m.found.work; spent > m.task.p.Steps {
 			return
-		} else if !m.fill(taken, (m.p.Steps-spent)/min(4, tries-try)) {
+		} else if !m.fill(taken, (m.task.p.Steps-spent)/min(4, tries-try)) {
 			return
 		}
 	}
@@ -192,7 +193,7 @@ func (m *maker) filled(base map[int]int) {
 
 // fill packs what some patterns leave; false where that is too much to pack.
 func (m *maker) fill(taken map[int]int, steps int) bool {
-	left, stock, used, total := slices.Clone(m.demand), stockOf(m.p), 0, 0
+	left, stock, used, total := slices.Clone(m.task.demand), stockOf(m.task.p), 0, 0
 	for i, n := range taken {
 		m.g.Patterns[i].Take(left, stock, n)
 		used += n
@@ -203,40 +204,40 @@ func (m *maker) fill(taken map[int]int, steps int) bool {
 	if total > searchable {
 		return false
 	}
-	kinds := slices.Clone(m.plain)
+	kinds := slices.Clone(m.task.plain)
 	for i := range kinds {
 		kinds[i].Count = left[i]
 	}
-	if base, ok := m.lots(m.g.Patterns, taken, m.shapes); ok {
-		m.packed(kinds, pattern.Counted(m.sheets, stock), base, max(1, m.lower-used), steps)
+	if base, ok := m.task.lots(m.g.Patterns, taken, m.shapes); ok {
+		m.found.packed(kinds, pattern.Counted(m.task.sheets, stock), base, max(1, m.found.lower-used), steps)
 	}
 	return true
 }
 
 // searched packs the pieces of a small batch one by one.
-func (v *solver) searched() {
+func (v *front) searched() {
 	total := 0
-	for _, n := range v.demand {
+	for _, n := range v.task.demand {
 		total += n
 	}
 	if total <= searchable && !v.proved() {
-		v.packed(v.plain, v.sheets, nil, v.lower, v.p.Steps)
+		v.packed(v.task.plain, v.task.sheets, nil, v.lower, v.task.p.Steps)
 	}
 }
 
 // packed packs the pieces of some kinds one by one and offers the sheets beside
 // others already cut.
-func (v *solver) packed(kinds []pattern.Kind, sheets []pattern.Sheet, base []sheetful, lower, steps int) {
+func (v *front) packed(kinds []pattern.Kind, sheets []pattern.Sheet, base []sheetful, lower, steps int) {
 	before := v.work
 	filled, work, ok := parts.Pack(kinds, sheets, lower, steps, func(work int) bool { return v.watch(before + work) })
 	v.work += work
 	if !ok {
 		return
 	}
-	for _, way := range parts.Ways[:v.ways()] {
+	for _, way := range parts.Ways[:v.task.ways()] {
 		fulls := slices.Clone(base)
 		for _, b := range filled {
-			fulls = append(fulls, v.laid(b.Sheet, 1, b.Tree.Shape(0), way))
+			fulls = append(fulls, v.task.laid(b.Sheet, 1, b.Tree.Shape(0), way))
 		}
 		v.offer(merged(fulls))
 	}

@@ -40,13 +40,13 @@ func Most(s Sheet, piece Piece, limits Limits) *Plan {
 // mostOf looks for the most of the one piece, in every way where that is asked
 // for and not too much, else in rows and columns alone.
 func (v *solver) mostOf(every bool) *Plan {
-	v.lower = 1
+	v.found.lower = 1
 	most, listed := 0, false
 	if every {
 		most, listed = v.everyWay()
 	}
 	if !listed {
-		for n := v.demand[0]; n > 0 && len(v.front) == 0; n-- {
+		for n := v.task.demand[0]; n > 0 && len(v.found.kept) == 0; n-- {
 			v.grids(n)
 		}
 	}
@@ -56,7 +56,7 @@ func (v *solver) mostOf(every bool) *Plan {
 // grids offers a sheet with so many of its one piece in rows and columns, each
 // way they may lie.
 func (v *solver) grids(n int) {
-	one := v.kinds[0]
+	one := v.task.kinds[0]
 	for _, turned := range []bool{false, true} {
 		z := one.Size
 		if turned {
@@ -65,9 +65,9 @@ func (v *solver) grids(n int) {
 		if turned && !one.Side[0] || !turned && !one.Up[0] {
 			continue
 		}
-		t := parts.New(v.p.Sheets[0].Size.Width, v.p.Sheets[0].Size.Height)
+		t := parts.New(v.task.p.Sheets[0].Size.Width, v.task.p.Sheets[0].Size.Height)
 		if t.Grid(0, z.Width, z.Height, turned, n) == n {
-			v.offer([]sheetful{{0, 1, t, t.Shape(0)}})
+			v.found.offer([]sheetful{{0, 1, t, t.Shape(0)}})
 		}
 	}
 }
@@ -77,12 +77,12 @@ func (v *solver) grids(n int) {
 func (v *solver) upTo(most int) *Plan {
 	var best *Plan
 	n := 0
-	if len(v.front) > 0 {
-		best = (&chooser{solver: v}).choices().By(FewestSheets)
+	if len(v.found.kept) > 0 {
+		best = (&chooser{task: v.task, found: v.found}).choices().By(FewestSheets)
 		n = len(best.Layouts[0].Pieces)
 	}
-	for n++; v.p.Limits != (Limits{}) && n <= most; n++ {
-		p := *v.p
+	for n++; v.task.p.Limits != (Limits{}) && n <= most; n++ {
+		p := *v.task.p
 		p.Pieces = slices.Clone(p.Pieces)
 		p.Pieces[0].Count = n
 		found, err := Solve(p)
@@ -97,20 +97,20 @@ func (v *solver) upTo(most int) *Plan {
 // everyWay offers the fullest lists of pieces that can be cut, and tells how
 // many would come out were there no limits; false where there are too many to list.
 func (v *solver) everyWay() (most int, ok bool) {
-	found, ok := pattern.List(v.plain, v.sheets, 0)
+	found, ok := pattern.List(v.task.plain, v.task.sheets, 0)
 	if !ok || len(found) == 0 {
 		return 0, ok
 	}
 	fuller := func(a, b pattern.Pattern) int { return a.Counts[0] - b.Counts[0] }
 	most = slices.MaxFunc(found, fuller).Counts[0]
-	b := batch{solver: v, all: found}
+	b := batch{task: v.task, found: v.found, all: found}
 	b.drop()
 	if len(b.all) == 0 {
 		return most, true
 	}
 	for _, s := range slices.MaxFunc(b.all, fuller).Shapes {
 		for _, way := range parts.Ways {
-			v.offer([]sheetful{v.laid(0, 1, s, way)})
+			v.found.offer([]sheetful{v.task.laid(0, 1, s, way)})
 		}
 	}
 	return most, true

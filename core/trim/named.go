@@ -28,8 +28,8 @@ func merged(fulls []sheetful) []sheetful {
 // one kind are cut alike, so a layout is only taken apart where the pieces of a
 // kind change; its cuts are then made in all of its parts.
 func (v chooser) named(layouts []Layout, steps []Step) ([]Layout, []Step) {
-	left := make([]int, len(v.p.Pieces))
-	for i, piece := range v.p.Pieces {
+	left := make([]int, len(v.task.p.Pieces))
+	for i, piece := range v.task.p.Pieces {
 		left[i] = piece.Count
 	}
 	var out []Layout
@@ -42,7 +42,7 @@ func (v chooser) named(layouts []Layout, steps []Step) ([]Layout, []Step) {
 			for i, at := range one.Pieces {
 				piece := v.pick(at.Piece, left, takes)
 				takes[piece]++
-				one.Pieces[i].Piece, one.Pieces[i].Name = piece, v.p.Pieces[piece].Name
+				one.Pieces[i].Piece, one.Pieces[i].Name = piece, v.task.p.Pieces[piece].Name
 			}
 			for piece, n := range takes {
 				times = min(times, left[piece]/n)
@@ -73,12 +73,12 @@ func (v chooser) named(layouts []Layout, steps []Step) ([]Layout, []Step) {
 
 // pick is the first piece of a kind that is still wanted.
 func (v chooser) pick(k int, left []int, takes map[int]int) int {
-	for _, piece := range v.kinds[k].pieces {
+	for _, piece := range v.task.kinds[k].pieces {
 		if left[piece] > takes[piece] {
 			return piece
 		}
 	}
-	return v.kinds[k].pieces[0]
+	return v.task.kinds[k].pieces[0]
 }
 
 // strokes is how often the blade falls at a step: parts of one size and caliper

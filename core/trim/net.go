@@ -20,23 +20,23 @@ func FellOver(c *Choices, err error) (fell *fault.Fault) {
 
 // search looks for candidates in every way that pays. The error is a *ReachError.
 func (v *solver) search() error {
-	v.lower = pattern.Bound(v.plain, v.sheets)
+	v.found.lower = pattern.Bound(v.task.plain, v.task.sheets)
 	listed, err := v.listed()
 	if err != nil {
 		return err
 	}
-	proved := listed && v.proved()
-	if !proved || v.matters() {
+	proved := listed && v.found.proved()
+	if !proved || v.task.matters() {
 		m := newMaker(v)
 		if !proved {
 			m.generated()
 		}
-		if v.matters() {
-			m.dive(v.costs(price), shares[1])
+		if v.task.matters() {
+			m.dive(v.task.costs(price), shares[1])
 		}
 	}
-	if !v.proved() {
-		v.searched()
+	if !v.found.proved() {
+		v.found.searched()
 	}
 	return nil
 }
@@ -45,17 +45,17 @@ func (v *solver) search() error {
 // then, or each kind in rows and columns on sheets of its own. The error is the
 // fault where not even these can be cut.
 func (v *solver) caught(fell *fault.Fault) (*Choices, error) {
-	v.lower = 1      // what it took for the bound may be wrong as well
-	v.stopped = true // nothing more is looked for
+	v.found.lower = 1      // what it took for the bound may be wrong as well
+	v.found.stopped = true // nothing more is looked for
 	c := chosen(v)
 	if c == nil {
-		v.front = nil
-		if again := fault.In(v.plainly); again == nil {
+		v.found.kept = nil
+		if again := fault.In(v.found.plainly); again == nil {
 			c = chosen(v)
 		}
 	}
 	if c == nil {
-		return nil, cmp.Or[error](v.refusal, fell)
+		return nil, cmp.Or[error](v.task.refusal, fell)
 	}
 	c.Fell, c.Stopped = fell, false // looking again would fall over again
 	return c, nil
@@ -63,27 +63,27 @@ func (v *solver) caught(fell *fault.Fault) (*Choices, error) {
 
 // chosen are the choices among what was found; nil where there are none, or that falls over as well.
 func chosen(v *solver) (c *Choices) {
-	if len(v.front) == 0 {
+	if len(v.found.kept) == 0 {
 		return nil
 	}
-	if fell := fault.In(func() { c = (&chooser{solver: v}).choices() }); fell != nil {
+	if fell := fault.In(func() { c = (&chooser{task: v.task, found: v.found}).choices() }); fell != nil {
 		return nil
 	}
 	return c
 }
 
 // plainly offers sheets with one kind each, in rows and columns, those on hand first.
-func (v *solver) plainly() {
-	left := stockOf(v.p)
+func (v *front) plainly() {
+	left := stockOf(v.task.p)
 	var fulls []sheetful
-	for k, want := range v.demand {
+	for k, want := range v.task.demand {
 		for _, buy := range []bool{false, true} {
-			for s := range v.p.Sheets {
-				if v.p.Sheets[s].Buy != buy {
+			for s := range v.task.p.Sheets {
+				if v.task.p.Sheets[s].Buy != buy {
 					continue
 				}
 				for want > 0 && left[s] != 0 {
-					t, laid := rows(v, k, s, want)
+					t, laid := rows(v.task, k, s, want)
 					if laid == 0 {
 						break
 					}
@@ -105,12 +105,12 @@ func (v *solver) plainly() {
 }
 
 // rows is a sheet with up to so many of a kind, lying the way that gives more.
-func rows(v *solver, k, s, most int) (best parts.Tree, laid int) {
-	one, sheet := v.kinds[k], v.p.Sheets[s].Size
+func rows(t *task, k, s, most int) (best parts.Tree, laid int) {
+	one, sheet := t.kinds[k], t.p.Sheets[s].Size
 	try := func(may bool, z card.Size, turned bool) {
-		t := parts.New(sheet.Width, sheet.Height)
-		if n := t.Grid(k, z.Width, z.Height, turned, most); may && n > laid {
-			best, laid = t, n
+		tree := parts.New(sheet.Width, sheet.Height)
+		if n := tree.Grid(k, z.Width, z.Height, turned, most); may && n > laid {
+			best, laid = tree, n
 		}
 	}
 	try(one.Up[s], one.Size, false)

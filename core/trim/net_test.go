@@ -52,9 +52,9 @@ func TestAFaultIsTheErrorWhereNothingIsLeft(t *testing.T) {
 	p := Problem{Pieces: []Piece{layer1, base}, Sheets: []Sheet{limited(letter, 2)}, Watch: func(int, int, int) bool { panic("it fell over") }, Steps: ThoroughWork}
 	p.Pieces[0].Count, p.Pieces[1].Count = 1, 2
 	v := newSolver(&p, nil)
-	v.kinds, _ = kindsOf(&p)
-	v.plain, v.sheets = plain(&p, v.kinds)
-	v.demand = []int{1, 2}
+	v.task.kinds, _ = kindsOf(&p)
+	v.task.plain, v.task.sheets = plain(&p, v.task.kinds)
+	v.task.demand = []int{1, 2}
 	var fell *fault.Fault
 	if made, err := v.caught(&fault.Fault{Found: "it fell over"}); made != nil || !errors.As(err, &fell) || fell.Found != "it fell over" {
 		t.Errorf("%+v %v", made, err)
@@ -73,13 +73,13 @@ func TestRowsAndColumns(t *testing.T) {
 	}
 	v := newSolver(&p, kinds)
 	for k, want := range []int{2, 4} {
-		if _, laid := rows(v, k, 0, 9); laid != want {
+		if _, laid := rows(v.task, k, 0, 9); laid != want {
 			t.Errorf("%d of %s, want %d", laid, p.Pieces[k].Name, want)
 		}
 	}
-	v.plainly()
-	if len(v.front) != 1 || v.front[0].used != 2+3 {
-		t.Errorf("%d plans", len(v.front))
+	v.found.plainly()
+	if len(v.found.kept) != 1 || v.found.kept[0].used != 2+3 {
+		t.Errorf("%d plans", len(v.found.kept))
 	}
 	if plan := Most(letter, Piece{Name: "map", Size: size(11*in/2, 7*in/2)}, Limits{}); plan == nil || plan.Fell != nil || len(plan.Layouts[0].Pieces) != 4 {
 		t.Errorf("%+v", plan)

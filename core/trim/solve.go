@@ -89,35 +89,31 @@ func choose(p Problem) (*Choices, error) {
 	v := newSolver(&p, kinds)
 	var c *Choices
 	if fell := fault.In(func() {
-		if err = v.search(); err == nil && len(v.front) > 0 {
-			c = (&chooser{solver: v}).choices()
+		if err = v.search(); err == nil && len(v.found.kept) > 0 {
+			c = (&chooser{task: v.task, found: v.found}).choices()
 		}
 	}); fell != nil {
 		return v.caught(fell)
 	}
 	if err == nil && c == nil {
-		err = cmp.Or(v.refusal, ErrShort)
+		err = cmp.Or(v.task.refusal, ErrShort)
 	}
 	return c, err
 }
 
-// solver gathers candidates and keeps those that are best in some way.
-type solver struct {
+// task is a problem as patterns know it, and how its pieces are laid in sheets.
+type task struct {
 	p       *Problem
 	kinds   []kind
 	plain   []pattern.Kind
 	sheets  []pattern.Sheet
 	demand  []int // by kind
-	lower   int
-	front   []*candidate
-	refusal error // why a candidate could not be cut
-	stopped bool
-	priced  bool // the price of every sheet is known
-	work    int
+	priced  bool  // the price of every sheet is known
+	refusal error // why a layout could not be cut, the first one
 }
 
-func newSolver(p *Problem, kinds []kind) *solver {
-	v := &solver{p: p, kinds: kinds, priced: true}
+func newTask(p *Problem, kinds []kind) *task {
+	v := &task{p: p, kinds: kinds, priced: true}
 	v.plain, v.sheets = plain(p, kinds)
 	for _, k := range kinds {
 		v.demand = append(v.demand, k.Count)
@@ -126,6 +122,27 @@ func newSolver(p *Problem, kinds []kind) *solver {
 		v.priced = v.priced && s.Priced
 	}
 	return v
+}
+
+// front is the candidates found so far that are best in some way, and how far the
+// search for them went.
+type front struct {
+	task    *task
+	kept    []*candidate
+	lower   int // no plan takes fewer sheets
+	stopped bool
+	work    int // that went into packing
+}
+
+// solver looks for candidates for a task.
+type solver struct {
+	task  *task
+	found *front
+}
+
+func newSolver(p *Problem, kinds []kind) *solver {
+	t := newTask(p, kinds)
+	return &solver{t, &front{task: t}}
 }
 
 // candidate is a whole set of sheetfuls for the batch.
@@ -154,63 +171,63 @@ func (c *candidate) beats(o *candidate) bool {
 }
 
 // offer keeps a candidate unless another is better in every way.
-func (v *solver) offer(fulls []sheetful) {
+func (v *front) offer(fulls []sheetful) {
 	c := &candidate{fulls: fulls}
-	taken := make([]int, len(v.p.Sheets))
+	taken := make([]int, len(v.task.p.Sheets))
 	for _, f := range fulls {
-		s := v.p.Sheets[f.sheet]
+		s := v.task.p.Sheets[f.sheet]
 		c.used += f.count
 		taken[f.sheet] += f.count
-		if v.priced {
+		if v.task.priced {
 			c.paper += s.Price * measure.Money(f.count)
 		}
 		if s.Buy {
 			c.bought += f.count
-			if v.priced {
+			if v.task.priced {
 				c.bill += s.Price * measure.Money(f.count)
 			}
 		}
 		c.offcut = max(c.offcut, f.tree.Largest())
 	}
 	for s, n := range taken {
-		if most := v.p.Sheets[s].Count; most != Unlimited && n > most {
+		if most := v.task.p.Sheets[s].Count; most != Unlimited && n > most {
 			return
 		}
 	}
-	b, err := benchOf(v.p, v.kinds, fulls)
+	b, err := benchOf(v.task.p, v.task.kinds, fulls)
 	if err != nil {
-		v.refuse(err)
+		v.task.refuse(err)
 		return
 	}
 	c.settings = b.begin().needed
-	if slices.ContainsFunc(v.front, func(o *candidate) bool { return o.beats(c) }) {
+	if slices.ContainsFunc(v.kept, func(o *candidate) bool { return o.beats(c) }) {
 		return
 	}
-	v.front = append(slices.DeleteFunc(v.front, func(o *candidate) bool { return c.beats(o) }), c)
+	v.kept = append(slices.DeleteFunc(v.kept, func(o *candidate) bool { return c.beats(o) }), c)
 }
 
 // best is the candidate with the fewest sheets; nil where there is none.
-func (v *solver) best() *candidate {
-	if len(v.front) == 0 {
+func (v *front) best() *candidate {
+	if len(v.kept) == 0 {
 		return nil
 	}
-	return slices.MinFunc(v.front, func(a, b *candidate) int {
+	return slices.MinFunc(v.kept, func(a, b *candidate) int {
 		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(b.offcut, a.offcut))
 	})
 }
 
 // proved tells whether no plan could use fewer sheets than the best.
-func (v *solver) proved() bool { return len(v.front) > 0 && v.best().used <= v.lower }
+func (v *front) proved() bool { return len(v.kept) > 0 && v.best().used <= v.lower }
 
 // refuse keeps the first reason why a layout could not be cut.
-func (v *solver) refuse(err error) {
+func (v *task) refuse(err error) {
 	if v.refusal == nil {
 		v.refusal = err
 	}
 }
 
 // raise notes that no plan uses fewer sheets than a cover in fractions.
-func (v *solver) raise(least float64) { v.lower = max(v.lower, int(math.Ceil(least-1e-4))) }
+func (v *front) raise(least float64) { v.lower = max(v.lower, int(math.Ceil(least-1e-4))) }
 
 func stockOf(p *Problem) []int {
 	out := make([]int, len(p.Sheets))
@@ -221,12 +238,12 @@ func stockOf(p *Problem) []int {
 }
 
 // matters tells whether a plan can be cheaper than another for what its sheets cost.
-func (v *solver) matters() bool {
+func (v *task) matters() bool {
 	return v.priced && slices.ContainsFunc(v.p.Sheets, func(s Sheet) bool { return s.Price != v.p.Sheets[0].Price })
 }
 
 // costs are what a sheet is taken to cost: one each, and one that is bought far more.
-func (v *solver) costs(each func(Sheet) float64) []float64 {
+func (v *task) costs(each func(Sheet) float64) []float64 {
 	const far = 1000
 	out := make([]float64, len(v.p.Sheets))
 	for i, s := range v.p.Sheets {
@@ -238,7 +255,7 @@ func (v *solver) costs(each func(Sheet) float64) []float64 {
 }
 
 // each is a cost of one for every sheet, bought or not.
-func (v *solver) each() []float64 { return slices.Repeat([]float64{1}, len(v.p.Sheets)) }
+func (v *task) each() []float64 { return slices.Repeat([]float64{1}, len(v.p.Sheets)) }
 
 func one(Sheet) float64 { return 1 }
 
@@ -246,14 +263,14 @@ func one(Sheet) float64 { return 1 }
 func price(s Sheet) float64 { return float64(s.Price)/float64(measure.Single) + 1e-3 }
 
 // watch tells how the search goes; it answers false where it is to stop.
-func (v *solver) watch(done int) bool {
-	if v.p.Watch == nil || v.stopped {
+func (v *front) watch(done int) bool {
+	if v.task.p.Watch == nil || v.stopped {
 		return !v.stopped
 	}
 	used := 0
 	if b := v.best(); b != nil {
 		used = b.used
 	}
-	v.stopped = !v.p.Watch(min(done, v.p.Steps), v.p.Steps, used)
+	v.stopped = !v.task.p.Watch(min(done, v.task.p.Steps), v.task.p.Steps, used)
 	return !v.stopped
 }
