@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
@@ -12,13 +13,16 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// base is the flat piece, and how it comes out of the job's own sheet.
-func (w *writer) base() { baseWriter{w}.write() }
-
 // baseWriter words the base.
-type baseWriter struct{ *writer }
+type baseWriter struct {
+	say.Say
+	r  *work.Result
+	b  *brief.Brief
+	to *lines
+}
 
-func (w baseWriter) write() {
+// write is the flat piece, and how it comes out of the job's own sheet.
+func (w baseWriter) write() document.Base {
 	flat, sheet, fold := w.r.Base.Flat, w.b.Stock.Sheet, w.b.Base.Fold
 	b := document.Base{
 		Fold: fold.ID, Cut: w.Size(flat.Size), Scores: []document.Score{}, Panels: flat.Panels,
@@ -33,15 +37,15 @@ func (w baseWriter) write() {
 	if w.b.Card.Made {
 		cut, score, note = "Unfolded", "Fold", madeWord
 	}
-	w.answer("base", "base", cut, note, w.doubling(), w.Both("base", flat.Size)...)
+	w.to.answer("base", "base", cut, note, w.doubling(), w.Both("base", flat.Size)...)
 	for i, s := range flat.Scores {
 		b.Scores = append(b.Scores, document.Score{From: s.From, At: w.Length(s.At), Face: s.Face})
-		w.answer("base", fmt.Sprintf("score%d", i), score, w.scoreNote(i), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
+		w.to.answer("base", fmt.Sprintf("score%d", i), score, w.scoreNote(i), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
 	}
 	if one := w.r.Base.One; one != nil {
 		w.oneSheet(&b, one)
 	}
-	w.plan.Base = b
+	return b
 }
 
 // oneSheet is how the bases come out of one sheet.
@@ -55,13 +59,13 @@ func (w baseWriter) oneSheet(b *document.Base, one *trim.Plan) {
 	for i, s := range one.Steps {
 		key, times := fmt.Sprintf("cut%d", i), say.Times(len(s.Cuts))
 		b.Cuts = append(b.Cuts, document.Cut{Step: i + 1, Set: w.Length(s.Set), Text: fmt.Sprintf("set %s, cut %s", w.Text(s.Set), times)})
-		w.answer("base", key, fmt.Sprintf("Guide %d", i+1), "cut "+times,
+		w.to.answer("base", key, fmt.Sprintf("Guide %d", i+1), "cut "+times,
 			[]string{fmt.Sprintf("%s against the guide; %s out of a %s sheet.", sideText(l, s), say.Pieces(len(l.Pieces)), w.b.Stock.Sheet.Name)}, w.Figure(key, s.Set))
 	}
 	for i, o := range l.Offcuts {
 		b.Offcuts = append(b.Offcuts, w.Size(o.Size))
 		if key := fmt.Sprintf("offcut%d", i); work.Useful(o.Size) {
-			w.answer("base", key, "Offcut", "keep for layers", []string{"What is left of the sheet when the bases are out."}, w.Both(key, o.Size)...)
+			w.to.answer("base", key, "Offcut", "keep for layers", []string{"What is left of the sheet when the bases are out."}, w.Both(key, o.Size)...)
 		}
 	}
 }

@@ -8,47 +8,53 @@ import (
 	"strings"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // Said wherever a blade is used.
 const bladeCaution = "Blade: guard down, cut away from your fingers, cap it when you put it down."
 
-// answers are a blank's cut list, in the order of work.
-func (w blankWriter) answers() []document.Answer {
-	l, b := answerList{blankWriter: w}, &w.m.Blank
-	l.add("cavity", "Inside", insideNote(b), w.cavityWorking(), w.Both("cavity", b.Cavity)...)
+// blankLines are a blank's cut list, in the order of work.
+func blankLines(of blankWriter) []document.Answer {
+	w := &answerList{Say: of.Say, r: of.r, b: of.b, m: of.m}
+	b := &w.m.Blank
+	w.add("cavity", "Inside", insideNote(b), w.cavityWorking(), w.Both("cavity", b.Cavity)...)
 	if b.Depth > 0 {
-		l.add("depth", "Walls", "high, of card stock", []string{
+		w.add("depth", "Walls", "high, of card stock", []string{
 			fmt.Sprintf("%s thick, a little to spare and %d × %s of its own stock, front and flaps where most lie over one another: %s on the board.",
 				w.Bare(w.r.Card.Thickness), w.m.Proof.Layers, w.Decimal(b.Stock.Caliper), w.Text(b.Depth)),
 		}, w.Figure("depth", b.Depth))
 	}
 	if b.Bought != "" {
-		l.cutEnds()
+		w.cutEnds()
 	} else {
-		l.cutPaper()
+		w.cutPaper()
 	}
-	l.scores()
-	l.snips()
+	w.scores()
+	w.snips()
 	if seam := w.m.Proof.Seam; seam != nil {
-		l.add("seam", "Seam", "narrowest glued overlap",
+		w.add("seam", "Seam", "narrowest glued overlap",
 			[]string{
 				"Measured on the folded blank, across the seam; at least " + w.Text(w.b.Blank.Seam) + " was asked for.",
 				"Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised.",
 			},
 			w.Figure("seam", measure.FromMM(*seam)))
 	}
-	return l.all
+	return w.all
 }
 
 // answerList gathers the lines of a blank's cut list.
 type answerList struct {
-	blankWriter
+	say.Say
+	r   *work.Result
+	b   *brief.Brief
+	m   *work.Made
 	all []document.Answer
 }
 
@@ -76,7 +82,7 @@ func (l *answerList) cutPaper() {
 	case b.Machine != nil:
 		l.add("blank", "Cut", note, []string{
 			fmt.Sprintf("The outline reaches %s; the mat keeps %s free at each side.", l.SizeText(b.Cut()), l.Text(l.b.Tools.Mat)),
-			l.dashText(*b.Machine),
+			dashText(l.Say, *b.Machine),
 		}, l.Both("blank", b.Cut())...)
 	case b.Width == b.Height && b.Minimum > 0:
 		l.add("blank", "Cut a square", note, append(l.squareWorking(), bladeCaution), l.Figure("blank.width", b.Width))
@@ -85,7 +91,7 @@ func (l *answerList) cutPaper() {
 	}
 }
 
-func (s speech) dashText(k blank.Machine) string {
+func dashText(s say.Say, k blank.Machine) string {
 	if k.Dash == 0 {
 		return "Scores are solid lines."
 	}
@@ -185,7 +191,7 @@ func (l *answerList) taperText() string {
 }
 
 // cavityWorking is how the inside comes about, and why it is not the usual one.
-func (w blankWriter) cavityWorking() []string {
+func (w *answerList) cavityWorking() []string {
 	b, more := &w.m.Blank, card.Size{}
 	if w.m.Room != nil {
 		if more = w.m.Room.More; b.Card != w.r.Card.Outer() {
@@ -193,18 +199,18 @@ func (w blankWriter) cavityWorking() []string {
 		}
 	}
 	ease := w.b.Blank.Ease
-	return append([]string{w.cavityText(b.Card.Width, ease+more.Width, b.Cavity.Width), w.cavityText(b.Card.Height, ease+more.Height, b.Cavity.Height)}, w.roomText()...)
+	return append([]string{w.cavityText(b.Card.Width, ease+more.Width, b.Cavity.Width), w.cavityText(b.Card.Height, ease+more.Height, b.Cavity.Height)}, roomText(w.Say, w.r, w.m)...)
 }
 
 // roomText says what room was given or taken for the post, and what the usual would come to.
-func (w blankWriter) roomText() []string {
-	room := w.m.Room
+func roomText(w say.Say, r *work.Result, m *work.Made) []string {
+	room := m.Room
 	if room == nil {
 		return nil
 	}
 	var parts []string
 	along, across := room.More.Height, room.More.Width
-	if o := w.r.Card.Outer(); o.Width > o.Height {
+	if o := r.Card.Outer(); o.Width > o.Height {
 		along, across = across, along
 	}
 	for _, way := range []struct {
@@ -218,11 +224,11 @@ func (w blankWriter) roomText() []string {
 			parts = append(parts, w.Text(-way.by)+" less "+way.name)
 		}
 	}
-	text := fmt.Sprintf("%s than the usual %s of ease: at %s inside it %s", words.Capital(strings.Join(parts, ", ")), w.Text(w.b.Blank.Ease), w.SizeText(room.Usual.Cavity), comes(&room.Usual.Verdict))
+	text := fmt.Sprintf("%s than the usual %s of ease: at %s inside it %s", words.Capital(strings.Join(parts, ", ")), w.Text(r.Brief.Blank.Ease), w.SizeText(room.Usual.Cavity), comes(&room.Usual.Verdict))
 	return []string{text + "."}
 }
 
-func (w blankWriter) cavityText(one, ease, room measure.Length) string {
+func (w *answerList) cavityText(one, ease, room measure.Length) string {
 	b := &w.m.Blank
 	thick, terms := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.Bare(one), w.Bare(w.r.Card.Thickness), w.Bare(ease))
 	if b.Depth > 0 {
@@ -239,7 +245,7 @@ func (w blankWriter) cavityText(one, ease, room measure.Length) string {
 	return w.Rounded(terms, shown, exact, room, "up")
 }
 
-func (w blankWriter) squareWorking() []string {
+func (w *answerList) squareWorking() []string {
 	b, outer := &w.m.Blank, w.r.Card.Outer()
 	thumb := blank.ThumbSquare(outer, w.Ruler)
 	inch := w.Text(blank.ThumbMargin(w.Ruler))
@@ -264,7 +270,7 @@ func (w blankWriter) squareWorking() []string {
 	}
 }
 
-func (w blankWriter) rectangleWorking() []string {
+func (w *answerList) rectangleWorking() []string {
 	b := &w.m.Blank
 	deep := func(flap string) string { return w.Bare(b.Flap(flap).Depth) }
 	before, after := "", ""
@@ -284,7 +290,7 @@ func (w blankWriter) rectangleWorking() []string {
 	}
 }
 
-func (w blankWriter) creaseText(cr blank.Crease) []string {
+func (w *answerList) creaseText(cr blank.Crease) []string {
 	b := &w.m.Blank
 	if !b.Diagonal {
 		return []string{fmt.Sprintf("%s from the %s.", w.Text(cr.At), cr.From)}

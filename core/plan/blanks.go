@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -16,39 +17,45 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// blanks are the envelope blanks, the one to make first, and what does not suit.
-func (w *writer) blanks() {
-	for _, u := range w.r.Unsuited {
-		w.plan.Unsuited = append(w.plan.Unsuited, document.Unsuited{Style: u.Style.ID, Variant: u.Variant.ID, Name: nameOf(u.Candidate), Text: u.Reason.Error()})
+// unsuited are the blanks that do not suit the card, and why.
+func unsuited(all []work.Unsuited, to *lines) []document.Unsuited {
+	out := []document.Unsuited{}
+	for _, u := range all {
+		out = append(out, document.Unsuited{Style: u.Style.ID, Variant: u.Variant.ID, Name: nameOf(u.Candidate), Text: u.Reason.Error()})
 		if u.Named {
-			w.warn("blank-unsuited", "blank.style", nameOf(u.Candidate)+": "+u.Reason.Error())
+			to.warn("blank-unsuited", "blank.style", nameOf(u.Candidate)+": "+u.Reason.Error())
 		}
 	}
-	w.plan.Blanks = make([]document.Blank, len(w.r.Blanks))
-	for i, m := range w.r.Blanks {
-		one, out := blankWriter{w, m}, &w.plan.Blanks[i]
+	return out
+}
+
+// blanks are the envelope blanks, the one to make first. The others' cut lists are
+// worked out when one of them is chosen.
+func blanks(s say.Say, r *work.Result, whole bool) []document.Blank {
+	all := make([]document.Blank, len(r.Blanks))
+	for i, m := range r.Blanks {
+		one, out := blankWriter{s, r, r.Brief, m}, &all[i]
 		one.summary(out)
-		if w.whole || i == 0 {
+		if whole || i == 0 {
 			one.describe(out)
 		}
-		if w.whole {
+		if whole {
 			out.Geometry = document.GeometryOf(&m.Blank, m.Proof)
 		}
+		if i == 0 {
+			out.Answers = blankLines(one)
+		}
 	}
-	if len(w.r.Blanks) == 0 {
-		return
-	}
-	// The others' cut lists are worked out when one of them is chosen.
-	w.plan.Blanks[0].Answers = blankWriter{w, w.r.Blanks[0]}.answers()
-	w.plan.Reasons, w.plan.Schools = w.reasons(), w.schools()
-	w.nest()
+	return all
 }
 
 func nameOf(c work.Candidate) string { return c.Style.Name + ", " + c.Variant.Name }
 
 // blankWriter words one blank.
 type blankWriter struct {
-	*writer
+	say.Say
+	r *work.Result
+	b *brief.Brief
 	m *work.Made
 }
 
@@ -59,10 +66,10 @@ func (w blankWriter) summary(out *document.Blank) {
 		Style: m.Style.ID, Variant: m.Variant.ID, Name: nameOf(m.Candidate),
 		Width: w.Length(m.Width), Height: w.Length(m.Height),
 		Creases: []document.Crease{}, Flaps: []document.Flap{}, Waste: []document.Waste{}, Sheets: []document.SheetFit{}, Steps: []string{}, Answers: []document.Answer{},
-		Seam: w.seam(m), Area: w.Area(m.Outline.Area()), Paper: w.sheetFit(m.Paper), Proof: w.proof(),
+		Seam: seam(w.Say, m), Area: w.Area(m.Outline.Area()), Paper: sheetFit(w.Say, m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
-	out.Room = strings.Join(w.roomText(), " ")
+	out.Room = strings.Join(roomText(w.Say, w.r, w.m), " ")
 	out.Text = out.Width.Text + " × " + out.Height.Text
 	if m.Diagonal {
 		out.Text = out.Width.Text + " square"
@@ -101,14 +108,14 @@ func (w blankWriter) describe(out *document.Blank) {
 		}
 	}
 	for i, f := range fits {
-		out.Sheets[i] = w.sheetFit(f)
+		out.Sheets[i] = sheetFit(w.Say, f)
 	}
 }
 
-func (w blankWriter) sheetFit(f work.SheetFit) document.SheetFit {
+func sheetFit(s say.Say, f work.SheetFit) document.SheetFit {
 	out := document.SheetFit{Sheet: f.Sheet.ID, Name: f.Sheet.Name, Fits: f.Fits, Angle: degrees(f.Angle), OnHand: f.OnHand, PerSheet: f.PerSheet}
 	if f.Measured {
-		out.Name = w.SizeText(f.Sheet.Size) + " sheet"
+		out.Name = s.SizeText(f.Sheet.Size) + " sheet"
 	}
 	return out
 }
@@ -127,7 +134,7 @@ func (w blankWriter) proof() document.Proof {
 	p := w.m.Proof
 	out := document.Proof{OK: p.OK, Layers: p.Layers, Checks: []document.Check{}}
 	if w.m.Trials != nil {
-		t := w.trials(*w.m.Trials)
+		t := trials(w.Say, *w.m.Trials)
 		out.Trials = &t
 	}
 	return out
@@ -142,12 +149,12 @@ func (w blankWriter) checks() []document.Check {
 			margin = -margin
 		}
 		out[i].Margin = w.Measured(c.Kind, margin)
-		out[i].Text = w.checkText(c)
+		out[i].Text = checkText(w.Say, c)
 	}
 	return out
 }
 
-func (s speech) trials(t proof.Trials) document.Trials {
+func trials(s say.Say, t proof.Trials) document.Trials {
 	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Error), Weakest: t.Weakest}
 	out.Text = fmt.Sprintf("Made %d times with every cut and score up to %s off: %d close and take the card", t.Runs, out.Error.Text, t.OK)
 	if t.Weakest != "" {
@@ -158,10 +165,10 @@ func (s speech) trials(t proof.Trials) document.Trials {
 
 // ShakyHands words the trials of a blank by hands that stray more and more.
 func ShakyHands(r *work.Result) []document.Trials {
-	s := speech{say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}}
+	s := say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}
 	out := []document.Trials{}
 	for _, t := range r.Shaky() {
-		out = append(out, s.trials(t))
+		out = append(out, trials(s, t))
 	}
 	return out
 }
@@ -204,13 +211,12 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 }
 
 // paperReason says why the blank is cut from its paper.
-func (w blankWriter) paperReason() []string {
-	m := w.m
+func paperReason(b *brief.Brief, m *work.Made) []string {
 	name := m.Paper.Sheet.Name
 	switch {
 	case !m.Paper.Fits:
 		return nil
-	case w.b.Blank.Papered:
+	case b.Blank.Papered:
 		return []string{"It comes out of " + name + ", the paper of this job."}
 	case m.Paper.OnHand:
 		return []string{"It comes out of " + name + ", the smallest on hand that takes it."}
@@ -219,19 +225,22 @@ func (w blankWriter) paperReason() []string {
 }
 
 // reasons say why the first blank is the one to make.
-func (w *writer) reasons() []string {
-	m, b := w.r.Blanks[0], &w.plan.Blanks[0]
-	var out []string
+func reasons(s say.Say, r *work.Result, blanks []document.Blank) []string {
+	out := []string{}
+	if len(blanks) == 0 {
+		return out
+	}
+	m, b := r.Blanks[0], &blanks[0]
 	switch {
-	case w.b.Blank.Style != nil:
+	case r.Brief.Blank.Style != nil:
 		out = append(out, "Chosen for this job.")
 	case m.Proof.OK:
 		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
 	}
-	out = append(out, blankWriter{w, m}.paperReason()...)
-	out = append(out, blankWriter{w, m}.roomText()...)
+	out = append(out, paperReason(r.Brief, m)...)
+	out = append(out, roomText(s, r, m)...)
 	least, cheaper := true, false
-	for _, o := range w.r.Blanks[1:] {
+	for _, o := range r.Blanks[1:] {
 		if o.Proof.OK && !o.Special() {
 			least = least && m.Outline.Area() <= o.Outline.Area()
 			cheaper = cheaper || m.CheaperThan(o)
@@ -250,11 +259,11 @@ func (w *writer) reasons() []string {
 }
 
 // schools say where the ways of making the same style disagree, and what the proof says of each.
-func (w *writer) schools() []string {
+func schools(s say.Say, r *work.Result) []string {
 	out := []string{}
 	for _, style := range blank.Styles() {
 		var same []*work.Made
-		for _, m := range w.r.Blanks {
+		for _, m := range r.Blanks {
 			if m.Style.ID == style.ID {
 				same = append(same, m)
 			}
@@ -263,66 +272,66 @@ func (w *writer) schools() []string {
 			continue
 		}
 		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
-			out = append(out, fmt.Sprintf("%s: both schools come to the same here, %s.", style.Name, w.seamText(same[0])))
+			out = append(out, fmt.Sprintf("%s: both schools come to the same here, %s.", style.Name, seamText(s, same[0])))
 			continue
 		}
-		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, w.school(same[0]), w.school(same[1])))
+		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, school(s, same[0]), school(s, same[1])))
 	}
 	return out
 }
 
 // seam is the narrowest glued overlap of a blank; a length of nothing but its text where nothing is glued.
-func (w *writer) seam(m *work.Made) document.Length {
+func seam(s say.Say, m *work.Made) document.Length {
 	if m.Proof.Seam == nil {
 		return document.Length{Text: "no glue"}
 	}
-	return w.Length(measure.FromMM(*m.Proof.Seam))
+	return s.Length(measure.FromMM(*m.Proof.Seam))
 }
 
-func (w *writer) seamText(m *work.Made) string {
+func seamText(s say.Say, m *work.Made) string {
 	if m.Proof.Seam == nil {
 		return "no glued seam"
 	}
-	return "a seam of " + w.Text(measure.FromMM(*m.Proof.Seam))
+	return "a seam of " + s.Text(measure.FromMM(*m.Proof.Seam))
 }
 
-func (w *writer) school(m *work.Made) string {
-	size := w.Text(m.Width) + " square"
+func school(s say.Say, m *work.Made) string {
+	size := s.Text(m.Width) + " square"
 	if m.Width != m.Height {
-		size = w.SizeText(m.Cut())
+		size = s.SizeText(m.Cut())
 	}
-	text := fmt.Sprintf("%s asks for %s with %s", m.Variant.Name, size, w.seamText(m))
+	text := fmt.Sprintf("%s asks for %s with %s", m.Variant.Name, size, seamText(s, m))
 	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
-		return text + " and fails: " + words.Lower(w.checkText(m.Proof.Checks[i]))
+		return text + " and fails: " + words.Lower(checkText(s, m.Proof.Checks[i]))
 	}
 	return text + " and proves"
 }
 
 // nest is how the first blank lies on its paper.
-func (w *writer) nest() {
-	of := w.r.Nest
+func nest(w say.Say, of *work.Nest, whole bool) *document.Nest {
 	if of == nil {
-		return
+		return nil
 	}
 	n := &document.Nest{Sheet: of.Sheet.Name, Width: w.Length(of.Sheet.Size.Width), Height: w.Length(of.Sheet.Size.Height), Count: len(of.Places), Places: []document.Place{}}
 	for _, at := range of.Places {
-		if !w.whole {
+		if !whole {
 			break
 		}
 		n.Places = append(n.Places, document.Place{Turn: at.Turn * 180 / math.Pi, X: at.Move.X, Y: at.Move.Y})
 	}
 	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, n.Sheet, say.Sheets(of.Sheets))
-	w.plan.Nest = n
+	return n
 }
 
 // extras are the pieces that go with the first blank.
-func (w *writer) extras() {
-	for _, e := range w.r.Extras {
+func extras(w say.Say, all []blank.Extra, whole bool) []document.Extra {
+	out := []document.Extra{}
+	for _, e := range all {
 		x := document.Extra{
 			ID: e.ID, Name: e.Name, Width: w.Length(e.Width), Height: w.Length(e.Height), Count: e.Count,
 			Scores: []document.Length{}, Outline: [][2]float64{}, Lines: [][][2]float64{}, Lies: [][2]float64{},
 		}
-		if w.whole {
+		if whole {
 			x.Outline, x.Lines, x.Lies = document.PolygonOf(e.Outline), document.LinesOf(e.Scores), document.PolygonOf(e.Lies)
 		}
 		var scored []string
@@ -339,12 +348,13 @@ func (w *writer) extras() {
 		}
 		working := []string{w.Sentence(blank.ExtraSays[e.Working.Name], e.Working.With), bladeCaution}
 		x.Answer = say.Line("envelope", e.ID, e.Name, note, working, w.Figure(e.ID+".width", e.Width), w.Figure(e.ID+".height", e.Height))
-		w.plan.Extras = append(w.plan.Extras, x)
+		out = append(out, x)
 	}
+	return out
 }
 
 // checkText is one check of a proof in a line.
-func (s speech) checkText(c proof.Check) string {
+func checkText(s say.Say, c proof.Check) string {
 	bound := ", at least "
 	if c.AtMost {
 		bound = ", at most "

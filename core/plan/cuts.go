@@ -2,19 +2,21 @@ package plan
 
 import (
 	"yellow-parcel/core/cutlist"
+	"yellow-parcel/core/document"
+	"yellow-parcel/core/say"
+	"yellow-parcel/core/work"
 )
 
 // madeText says why nothing is cut.
 const madeText = "The card is made: nothing of it is cut"
 
 // cutPlan is how the batch comes out of the sheets, or why it does not.
-func (w *writer) cutPlan() {
-	if w.b.Card.Made {
-		w.plan.CutPlan = cutlist.Nothing(w.b.Stock.Spare, madeText)
-		return
+func cutPlan(s say.Say, r *work.Result, whole bool, to *lines) *document.CutPlan {
+	if r.Brief.Card.Made {
+		return cutlist.Nothing(r.Brief.Stock.Spare, madeText)
 	}
-	list := cutlist.Write(w.Say, w.b.Stock, &w.r.Batch, w.whole)
-	w.plan.CutPlan = list.Plan
-	w.plan.Answers = append(w.plan.Answers, list.Answers...)
-	w.plan.Warnings = append(w.plan.Warnings, list.Warnings...)
+	list := cutlist.Write(s, r.Brief.Stock, &r.Batch, whole)
+	to.answers = append(to.answers, list.Answers...)
+	to.warnings = append(to.warnings, list.Warnings...)
+	return list.Plan
 }

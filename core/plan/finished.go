@@ -5,11 +5,13 @@ import (
 	"math"
 	"strings"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 var bendState = map[card.Bend]string{card.Easy: stateGood, card.Borderline: stateLook, card.TooRigid: stateStop}
@@ -27,7 +29,7 @@ func bendsOf(b card.Band) document.Bends {
 }
 
 // bendWorking is the stiffness estimate in a line.
-func (s speech) bendWorking(b card.Band, length measure.Length) string {
+func bendWorking(s say.Say, b card.Band, length measure.Length) string {
 	text := fmt.Sprintf("Round an 11 in turn under a belt it stands off by %s to %s of its %s length; under a quarter bends easily, over seven tenths is too rigid",
 		measure.FromMM(math.Round(b.LowMM)).Text(measure.Millimetres), measure.FromMM(math.Round(b.HighMM)).Text(measure.Millimetres), s.Text(length))
 	if b.Creases {
@@ -36,8 +38,16 @@ func (s speech) bendWorking(b card.Band, length measure.Length) string {
 	return text + "."
 }
 
-// finished is the station of the finished card.
-func (w *writer) finished() {
+// finishedWriter words the finished card.
+type finishedWriter struct {
+	say.Say
+	r  *work.Result
+	b  *brief.Brief
+	to *lines
+}
+
+// write is the station of the finished card.
+func (w finishedWriter) write(whole bool) *document.Build {
 	c, m := w.r.Card, w.r.Card.Map
 	b := &document.Build{From: "computed", WeightFrom: "computed", Parts: make([]document.BuildItem, len(m.Parts)), Cells: []document.BuildCell{}, Section: []document.Slab{}, Computed: w.Length(m.Thickest.Thick),
 		SectionAt: w.Length(m.Thickest.Y + m.Thickest.Height/2),
@@ -52,52 +62,46 @@ func (w *writer) finished() {
 		b.Parts[i] = document.BuildItem{Name: p.Name, Thickness: w.Length(p.Thick), Weight: p.Weight.Text(w.Unit), Index: p.Index, Hard: p.Hard, X: w.Length(p.X), Y: w.Length(p.Y), Width: w.Length(p.Width), Height: w.Length(p.Height)}
 	}
 	for _, cell := range m.Cells {
-		if w.whole && cell.Thick > 0 {
+		if whole && cell.Thick > 0 {
 			b.Cells = append(b.Cells, document.BuildCell{X: cell.X.MM(), Y: cell.Y.MM(), Width: cell.Width.MM(), Height: cell.Height.MM(), Share: m.Share(cell), Text: w.Text(cell.Thick)})
 		}
 	}
-	for _, s := range w.section() {
-		b.Section = append(b.Section, document.Slab{Part: s.Part, From: s.From.MM(), To: s.To.MM(), Bottom: s.Bottom.MM(), Thick: s.Height.MM(), Lift: m.Parts[s.Part].Lift.MM()})
+	if whole { // a cut through the card's thickest place; screens have it drawn
+		b.Section = sectionOf(m)
 	}
-	b.ThickestAt = w.whereText(m.Thickest)
-	w.plan.Build = b
-	finishedWriter{w, b}.answers()
+	b.ThickestAt = whereText(w.Say, m.Thickest)
+	w.answers(b)
+	return b
 }
 
-// section is a cut through the card's thickest place; screens have it drawn.
-func (w *writer) section() []card.Slab {
-	if !w.whole {
-		return nil
+func sectionOf(m card.Map) []document.Slab {
+	out := []document.Slab{}
+	for _, s := range m.Section() {
+		out = append(out, document.Slab{Part: s.Part, From: s.From.MM(), To: s.To.MM(), Bottom: s.Bottom.MM(), Thick: s.Height.MM(), Lift: m.Parts[s.Part].Lift.MM()})
 	}
-	return w.r.Card.Map.Section()
+	return out
 }
 
-func (s speech) whereText(c card.Cell) string {
+func whereText(s say.Say, c card.Cell) string {
 	return fmt.Sprintf("%s from the left, %s from the top", s.Text(s.Ruler.Nearest(c.X+c.Width/2)), s.Text(s.Ruler.Nearest(c.Y+c.Height/2)))
 }
 
-// finishedWriter words the finished card.
-type finishedWriter struct {
-	*writer
-	b *document.Build
-}
-
-func (w finishedWriter) answers() {
+func (w finishedWriter) answers(b *document.Build) {
 	c, m := w.r.Card, w.r.Card.Map
-	note := "worked out, at " + w.b.ThickestAt
-	if w.writer.b.Card.Measured {
-		note = "as measured; the pieces come to " + w.b.Computed.Text
+	note := "worked out, at " + b.ThickestAt
+	if w.b.Card.Measured {
+		note = "as measured; the pieces come to " + b.Computed.Text
 	}
-	w.answer("finished", "thickest", "Thickest place", note, []string{w.sumAt(m.Thickest)}, w.Figure("thickest", c.Thick))
-	w.answer("finished", "thinnest", "Flattest place", "on the card", []string{w.sumAt(m.Thinnest)}, w.Figure("thinnest", c.Counted.Thinnest.Thick))
-	w.answer("finished", "variation", "Unevenness", "thickest less flattest", []string{
-		fmt.Sprintf("%s − %s%s%s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", w.Bare(c.Thick), w.Bare(m.Thinnest.Thick), say.ComesTo(c.Thick.Shown(w.Unit)-m.Thinnest.Thick.Shown(w.Unit), c.Counted.Variation().Shown(w.Unit)), w.b.Variation.Text),
+	w.to.answer("finished", "thickest", "Thickest place", note, []string{w.sumAt(m.Thickest)}, w.Figure("thickest", c.Thick))
+	w.to.answer("finished", "thinnest", "Flattest place", "on the card", []string{w.sumAt(m.Thinnest)}, w.Figure("thinnest", c.Counted.Thinnest.Thick))
+	w.to.answer("finished", "variation", "Unevenness", "thickest less flattest", []string{
+		fmt.Sprintf("%s − %s%s%s. Bumps catch in machines: move them away from the stamp corner and the leading edge, or cover them with an embossed sheet.", w.Bare(c.Thick), w.Bare(m.Thinnest.Thick), say.ComesTo(c.Thick.Shown(w.Unit)-m.Thinnest.Thick.Shown(w.Unit), c.Counted.Variation().Shown(w.Unit)), b.Variation.Text),
 	}, w.Figure("variation", c.Counted.Variation()))
 	weight := "worked out from the papers and pieces; weigh it to be sure"
-	if w.writer.b.Card.Weight > 0 {
+	if w.b.Card.Weight > 0 {
 		weight = "as weighed; the pieces come to " + m.Weight.Text(w.Unit)
 	}
-	w.plan.Answers = append(w.plan.Answers, said("finished", "card.weight", "Weight", w.b.Weight, w.weightSum()+"; "+weight+"."))
+	w.to.answers = append(w.to.answers, said("finished", "card.weight", "Weight", b.Weight, w.weightSum()+"; "+weight+"."))
 }
 
 // sumAt says what lies over a place, equal sheets that follow each other counted.

@@ -6,13 +6,13 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/work"
 )
 
-// gauge is the slot gauge, with its cut list.
-func (w *writer) gauge() {
-	of := w.r.Gauge
+// gauge is the slot gauge, with its cut list; nil where the carrier has no slot.
+func gauge(w say.Say, of *work.Gauge) *document.Gauge {
 	if of == nil {
-		return
+		return nil
 	}
 	top, bottom := of.Top, of.Top+of.Cut
 	g := &document.Gauge{Carrier: of.Carrier.ID, Slot: w.Length(of.Slot), Cut: w.Length(of.Cut), Long: w.Length(of.Long), Width: w.Length(of.Size.Width), Height: w.Length(of.Size.Height),
@@ -37,5 +37,5 @@ func (w *writer) gauge() {
 		fmt.Sprintf("%s margin + %s slot: the widest side of this piece and %s to wiggle, up to a mark.", w.Bare(of.Margin), w.Bare(of.Long), w.Text(of.Wiggle)),
 		"Cut towards the middle from both ends, so that no cut runs past its corner. " + bladeCaution,
 	}, at("gauge.right", of.Margin+of.Long))
-	w.plan.Gauge = g
+	return g
 }

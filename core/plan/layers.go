@@ -8,41 +8,45 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/say"
+	"yellow-parcel/core/work"
 )
 
-// layers are what is stacked on the base, the area left to stamp on, and the samples.
-func (w *writer) layers() {
-	l := layersWriter{w}
-	l.stacked()
-	l.inside()
-	l.stamping()
-	step := brief.UsualStep(w.Unit)
-	w.plan.SkipMarks = int(step / w.Ruler.Step)
-	w.plan.Ladder = make([]document.Rung, len(w.r.Layers.Ladder))
-	for i, z := range w.r.Layers.Ladder {
-		w.plan.Ladder[i] = document.Rung{Label: strconv.Itoa(i + 1), Width: w.Length(z.Width), Height: w.Length(z.Height)}
-	}
+// layersWriter words what is stacked on the base.
+type layersWriter struct {
+	say.Say
+	r  *work.Result
+	b  *brief.Brief
+	to *lines
 }
 
-type layersWriter struct{ *writer }
+// ladder are the samples, and how many marks lie between two.
+func (w layersWriter) ladder() (rungs []document.Rung, skip int) {
+	rungs = make([]document.Rung, len(w.r.Layers.Ladder))
+	for i, z := range w.r.Layers.Ladder {
+		rungs[i] = document.Rung{Label: strconv.Itoa(i + 1), Width: w.Length(z.Width), Height: w.Length(z.Height)}
+	}
+	return rungs, int(brief.UsualStep(w.Unit) / w.Ruler.Step)
+}
 
-func (w layersWriter) stacked() {
-	below := w.r.Whole()
+func (w layersWriter) stacked() []document.Layer {
+	out, below := []document.Layer{}, w.r.Whole()
 	for i, l := range w.b.Layers.Each {
 		z := w.r.Layers.Stack[i]
 		key := fmt.Sprintf("layer%d", i)
-		w.plan.Layers = append(w.plan.Layers, document.Layer{Name: l.Name, Width: w.Length(z.Width), Height: w.Length(z.Height), Border: w.Length(l.Border.Side), Bottom: w.Length(l.Border.Bottom),
+		out = append(out, document.Layer{Name: l.Name, Width: w.Length(z.Width), Height: w.Length(z.Height), Border: w.Length(l.Border.Side), Bottom: w.Length(l.Border.Bottom),
 			Paper: l.Paper.Name, Colour: l.Paper.Colour, Joint: l.Joint.Material.ID})
 		note := "border " + w.Text(l.Border.Side)
 		if l.Border.Bottom != l.Border.Side {
 			note += ", " + w.Text(l.Border.Bottom) + " below"
 		}
-		w.answer("layers", key, l.Name, note, []string{
+		w.to.answer("layers", key, l.Name, note, []string{
 			w.step(below.Width, 2*l.Border.Side, z.Width) + " wide",
 			w.high(below.Height, l.Border, z.Height) + " high; the border counts on both sides",
 		}, w.Both(key, z)...)
 		below = z
 	}
+	return out
 }
 
 func (w layersWriter) high(below measure.Length, b card.Border, marked measure.Length) string {
@@ -58,31 +62,31 @@ func (w layersWriter) step(below, both, marked measure.Length) string {
 	return w.Rounded(fmt.Sprintf("%s − 2 × %s", w.Bare(below), w.Bare(both/2)), shown, below-both, marked, "down")
 }
 
-// inside is the inside panel: one step smaller than the closed card.
-func (w layersWriter) inside() {
+// inside is the inside panel: one step smaller than the closed card; nil without one.
+func (w layersWriter) inside() *document.Layer {
 	border := w.b.Layers.Inside
 	if border == 0 {
-		return
+		return nil
 	}
 	z, of := w.r.Layers.Inside, w.r.Whole()
-	w.plan.Inside = &document.Layer{Name: "Inside panel", Width: w.Length(z.Width), Height: w.Length(z.Height), Border: w.Length(border), Bottom: w.Length(border)}
-	w.answer("layers", "inside", "Inside panel", "border "+w.Text(border), []string{
+	w.to.answer("layers", "inside", "Inside panel", "border "+w.Text(border), []string{
 		w.step(of.Width, 2*border, z.Width) + " wide",
 		w.step(of.Height, 2*border, z.Height) + " high; inside the closed card",
 	}, w.Both("inside", z)...)
+	return &document.Layer{Name: "Inside panel", Width: w.Length(z.Width), Height: w.Length(z.Height), Border: w.Length(border), Bottom: w.Length(border)}
 }
 
 // stamping holds the area a stamp needs against what the top layer leaves, either way round.
-func (w layersWriter) stamping() {
+func (w layersWriter) stamping() *document.Stamping {
 	needed := w.b.Layers.Stamp
 	if needed == (card.Size{}) {
-		return
+		return nil
 	}
 	top := w.r.Top()
 	s := &document.Stamping{Needed: w.Size(needed), Left: w.Size(top), OK: top.Holds(needed) || top.Holds(needed.Turned())}
 	s.Text = fmt.Sprintf("%s is left to stamp on; %s is needed", w.SizeText(top), w.SizeText(needed))
 	if !s.OK {
-		w.warn("stamp", "stamp", s.Text+".")
+		w.to.warn("stamp", "stamp", s.Text+".")
 	}
-	w.plan.Stamping = s
+	return s
 }

@@ -11,44 +11,52 @@ import (
 	"yellow-parcel/core/learn"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/prompt"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // teacher says what the logbook suggests for a job.
-type teacher struct{ *writer }
-
-// teach says all of it; nothing where the logbook holds nothing.
-func (w teacher) teach(b *learn.Book) {
-	if b == nil || b.Entries == 0 {
-		return
-	}
-	w.ease(b)
-	w.spares(b)
-	w.post(b)
+type teacher struct {
+	say.Say
+	r    *work.Result
+	b    *brief.Brief
+	book *learn.Book // nil for none
 }
 
-func (w teacher) say(l document.Learned) { w.plan.Learned = append(w.plan.Learned, l) }
+// teach says all of it; nothing where the logbook holds nothing.
+func (w teacher) teach() (all []document.Learned) {
+	if w.book == nil || w.book.Entries == 0 {
+		return nil
+	}
+	for _, find := range []func(*learn.Book) (document.Learned, bool){w.ease, w.spares, w.post} {
+		if l, ok := find(w.book); ok {
+			all = append(all, l)
+		}
+	}
+	return all
+}
 
 // ease suggests the room beyond the card's thickness: of the envelope to make,
 // or of the card where it is sized from its envelope. One that was typed is the maker's own.
-func (w teacher) ease(b *learn.Book) {
+func (w teacher) ease(b *learn.Book) (one document.Learned, ok bool) {
 	now, typed, station, group := w.b.Blank.Ease, w.b.Blank.Eased, "envelope", "blank"
 	if w.b.Card.From == brief.FromEnvelope {
 		now, typed, station, group = w.b.Card.Ease, w.b.Card.Eased, "start", "card"
 	}
 	// A card that is the one sold for its envelope owes its size to no ease.
 	if typed || b.Fits.Total == 0 || w.r.Sold() {
-		return
+		return one, false
 	}
 	e := b.Fits.For(w.r.Card.Thickness, w.Ruler)
 	if e.Ease == now {
-		return
+		return one, false
 	}
-	w.say(document.Learned{Key: "ease", Station: station, Patch: job.Set(group, "ease", w.Text(e.Ease)),
+	return document.Learned{Key: "ease", Station: station, Patch: job.Set(group, "ease", w.Text(e.Ease)),
 		Text:     fmt.Sprintf("Your cards of this thickness do best with %s of ease, not %s.", w.Text(e.Ease), w.Text(now)),
 		Evidence: fmt.Sprintf("From %d %s, %d about as thick: %s. Of 100 as suggested %s would stick.", b.Fits.Total, words.Plural(b.Fits.Total, "card"), e.Near[0]+e.Near[1]+e.Near[2], nearText(e.Near), hundredths(e.Tight)),
-		Low:      w.Text(w.Ruler.Nearest(e.Low)), Likely: w.Text(e.Ease), High: w.Text(w.Ruler.Nearest(e.High))})
+		Low:      w.Text(w.Ruler.Nearest(e.Low)), Likely: w.Text(e.Ease), High: w.Text(w.Ruler.Nearest(e.High))}, true
 }
 
 func nearText(near [3]int) string {
@@ -58,9 +66,9 @@ func nearText(near [3]int) string {
 func hundredths(share float64) string { return strconv.Itoa(int(math.Round(100 * share))) }
 
 // spares suggests how many cards to spare, from how often their parts were spoiled.
-func (w teacher) spares(b *learn.Book) {
+func (w teacher) spares(b *learn.Book) (one document.Learned, ok bool) {
 	if w.b.Card.Made {
-		return
+		return one, false
 	}
 	names := []string{prompt.Name(supply.Base)}
 	for _, l := range w.b.Layers.Each {
@@ -79,32 +87,32 @@ func (w teacher) spares(b *learn.Book) {
 		}
 	}
 	if cut == 0 {
-		return
+		return one, false
 	}
 	k := learn.Spares(parts, w.b.Quantity)
 	if k == w.b.Stock.Spare {
-		return
+		return one, false
 	}
 	low, mean, high := learn.Part{Cut: cut, Spoiled: spoiled}.Share()
 	percent := func(v float64) string { return fmt.Sprintf("%.1f %%", 100*v) }
-	w.say(document.Learned{Key: "spares", Station: "base", Patch: job.Patch{"spoilage": strconv.Itoa(k)},
+	return document.Learned{Key: "spares", Station: "base", Patch: job.Patch{"spoilage": strconv.Itoa(k)},
 		Text: fmt.Sprintf("With %d to spare all %d come out in 95 of 100 batches; this one has %d.", k, w.b.Quantity, w.b.Stock.Spare), Evidence: fmt.Sprintf("From %d pieces of these parts, %d spoiled.", cut, spoiled),
-		Low: percent(low), Likely: percent(mean), High: percent(high)})
+		Low: percent(low), Likely: percent(mean), High: percent(high)}, true
 }
 
 // post says how often the counter did as was foretold, beside what is foretold.
-func (w teacher) post(b *learn.Book) {
+func (w teacher) post(b *learn.Book) (one document.Learned, ok bool) {
 	if len(w.r.Posts) == 0 {
-		return
+		return one, false
 	}
 	v := w.r.Posts[0].InUse()
 	c := b.Counters[v.Carrier.ID]
 	if c.Asked == 0 || v.State != post.Near && v.State != post.Surcharged {
-		return
+		return one, false
 	}
 	low, mean, high := c.Share()
-	w.say(document.Learned{Key: "post", Station: "post", Text: fmt.Sprintf("Of %d such pieces the counter charged extra for, or returned, %d.", c.Asked, c.Agreed), Evidence: fmt.Sprintf("From %d pieces foretold a question or a surcharge at %s.", c.Asked, v.Carrier.Name),
-		Low: hundredths(low) + " %", Likely: hundredths(mean) + " %", High: hundredths(high) + " %"})
+	return document.Learned{Key: "post", Station: "post", Text: fmt.Sprintf("Of %d such pieces the counter charged extra for, or returned, %d.", c.Asked, c.Agreed), Evidence: fmt.Sprintf("From %d pieces foretold a question or a surcharge at %s.", c.Asked, v.Carrier.Name),
+		Low: hundredths(low) + " %", Likely: hundredths(mean) + " %", High: hundredths(high) + " %"}, true
 }
 
 // learnedTime is how long a making takes by the maker's own pace, where any of it was noted.

@@ -282,15 +282,15 @@ func TestATypedLengthIsToldInTheOtherSystem(t *testing.T) {
 }
 
 func TestLengthsAreToldByTheMarksOfTheRuler(t *testing.T) {
-	inches := speech{say.Say{Unit: measure.Inches, Ruler: measure.DefaultRuler(measure.Inches)}}
-	metric := speech{say.Say{Unit: measure.Millimetres, Ruler: measure.DefaultRuler(measure.Millimetres)}}
+	inches := say.Say{Unit: measure.Inches, Ruler: measure.DefaultRuler(measure.Inches)}
+	metric := say.Say{Unit: measure.Millimetres, Ruler: measure.DefaultRuler(measure.Millimetres)}
 	for _, c := range []struct {
-		say  speech
+		say  say.Say
 		mm   float64
 		want string
 	}{
 		{inches, 13.6144, "a little over 1/2 in"}, {inches, 127.2286, "a little over 5 in"}, {inches, 12.7, "1/2 in"}, {inches, 12.5, "a little over 7/16 in"}, {inches, 0.5, "under 1/16 in"}, {inches, 0, "0 in"},
-		{metric, 133.83, "a little over 133 mm"}, {metric, 12.4, "a little over 12 mm"}, {metric, 12, "12 mm"}, {speech{say.Say{Unit: measure.Millimetres, Ruler: measure.DefaultRuler(measure.Inches)}}, 13.61, "13.61 mm"},
+		{metric, 133.83, "a little over 133 mm"}, {metric, 12.4, "a little over 12 mm"}, {metric, 12, "12 mm"}, {say.Say{Unit: measure.Millimetres, Ruler: measure.DefaultRuler(measure.Inches)}, 13.61, "13.61 mm"},
 	} {
 		if got := c.say.Near(measure.FromMM(c.mm)); got != c.want {
 			t.Errorf("%v mm is told as %q, want %q", c.mm, got, c.want)

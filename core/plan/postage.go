@@ -12,13 +12,6 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// postage is what the stamps on hand make of the batch's postage.
-func (w *writer) postage() {
-	if of := w.r.Postage; of != nil {
-		w.plan.Postage = PostageOf(of, w.b.Quantity, w.r.Posts[0].InUse().Carrier.Currency)
-	}
-}
-
 // PostageOf says how so many pieces are stamped, and what to buy for the rest.
 func PostageOf(of *work.Postage, pieces int, currency string) *document.Postage {
 	money := func(m measure.Money) string { return m.Text(currency) }

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"unicode"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -26,45 +27,51 @@ var verdictWords = map[post.State]string{
 	post.Passes: "goes", post.Near: "ask first", post.Surcharged: "costs extra", post.Fails: "cannot go",
 }
 
-// post is every piece held against every carrier's rules; the piece in use is
+// posts is every piece held against every carrier's rules; the piece in use is
 // told in full, of the others the class, the verdict and the price.
-func (w *writer) post() {
-	w.plan.Post = make([]document.Post, 0, len(w.r.Posts)*len(w.r.Pieces))
-	for k := range w.r.Posts {
-		posting := &w.r.Posts[k]
-		for i, s := range w.r.Pieces {
-			w.plan.Post = append(w.plan.Post, document.Post{})
-			p, v := &w.plan.Post[len(w.plan.Post)-1], &posting.Verdicts[i]
-			one := postWriter{w, s, v}
-			one.describe(p, i == 0)
+func posts(s say.Say, r *work.Result, out []ways.Out, how Work) []document.Post {
+	all := make([]document.Post, 0, len(r.Posts)*len(r.Pieces))
+	for k := range r.Posts {
+		posting := &r.Posts[k]
+		for i, piece := range r.Pieces {
+			all = append(all, document.Post{})
+			p, v := &all[len(all)-1], &posting.Verdicts[i]
+			one := postWriter{s, r, r.Brief, how.Today, piece, v}
+			one.describe(p)
+			if i == 0 || how.Whole {
+				one.detail(p)
+			}
 			if i > 0 {
 				continue
 			}
 			p.InUse = true
 			p.Checks = one.checks(v.Checks)
 			p.Answers = one.answers(p)
-			if w.ways != nil {
-				one.waysOut(p, w.ways[k])
+			if out != nil {
+				one.waysOut(p, out[k])
 			}
-			if w.whole {
-				p.Map = one.drawMap(p, posting.Map)
+			if how.Whole {
+				p.Map = drawMap(p, posting.Map)
 			}
 		}
 	}
+	return all
 }
 
 // postWriter words one piece with one carrier.
 type postWriter struct {
-	*writer
-	s *work.Sealed
-	v *post.Verdict
+	say.Say
+	r     *work.Result
+	b     *brief.Brief
+	today string
+	s     *work.Sealed
+	v     *post.Verdict
 }
 
-// describe says what becomes of a piece and what it costs. Screens tell no more
-// of a piece that is not in use.
-func (w postWriter) describe(p *document.Post, inUse bool) {
+// describe says what becomes of a piece and what it costs.
+func (w postWriter) describe(p *document.Post) {
 	v, c := w.v, w.v.Carrier
-	id, name := w.piece()
+	id, name := pieceName(w.b, w.s)
 	*p = document.Post{
 		Carrier: c.ID, Name: c.Name, Piece: id, PieceName: name, ClassName: className(v), Verdict: string(v.State), Word: verdictWords[v.State],
 		Currency: c.Currency, Own: c.Own, Unsure: v.Unsure, PriceText: askPrice,
@@ -76,9 +83,6 @@ func (w postWriter) describe(p *document.Post, inUse bool) {
 	if v.Priced {
 		price := v.Price.Units()
 		p.Price, p.PriceText = &price, v.Price.Text(c.Currency)
-	}
-	if w.whole || inUse {
-		w.detail(p)
 	}
 }
 
@@ -106,19 +110,19 @@ func (w postWriter) detail(p *document.Post) {
 	}
 }
 
-// piece is what the card is posted in: an identifier and a name.
-func (w postWriter) piece() (id, name string) {
-	switch w.s.In {
+// pieceName is what the card is posted in: an identifier and a name.
+func pieceName(b *brief.Brief, s *work.Sealed) (id, name string) {
+	switch s.In {
 	case work.InEnvelope:
-		return "envelope", w.b.Envelope.Name + " envelope"
+		return "envelope", b.Envelope.Name + " envelope"
 	case work.InMailer:
 		return "mailer", "Padded mailer"
 	case work.InFormat:
-		return w.s.Bought.ID, "bought " + w.s.Bought.Name + " envelope"
+		return s.Bought.ID, "bought " + s.Bought.Name + " envelope"
 	case work.InShelf:
-		return "shelf", w.s.Bought.Name + " envelope from the shelf"
+		return "shelf", s.Bought.Name + " envelope from the shelf"
 	}
-	m := w.s.Made
+	m := s.Made
 	return m.Style.ID + "/" + m.Variant.ID, nameOf(m.Candidate)
 }
 
@@ -247,7 +251,7 @@ func (w postWriter) answers(p *document.Post) []document.Answer {
 	}
 	return append(answers,
 		said("post", "post.weight", "Weight", p.Weight, w.weightWorking(p)),
-		said("post", "post.bends", "Stiffness", p.Bends.Text, w.bendWorking(w.s.Piece.Bends, max(w.s.Size.Width, w.s.Size.Height)), p.Bends.Test),
+		said("post", "post.bends", "Stiffness", p.Bends.Text, bendWorking(w.Say, w.s.Piece.Bends, max(w.s.Size.Width, w.s.Size.Height)), p.Bends.Test),
 		said("post", "post.price", "Price", p.PriceText, w.priceWorking(p)...))
 }
 

@@ -27,7 +27,7 @@ func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) 
 	if marks != 0 {
 		typed = l.Text(unit)
 	}
-	out := document.Reading{Length: speech{say.Say{Unit: unit, Ruler: ruler}}.Length(l), Typed: typed}
+	out := document.Reading{Length: say.Say{Unit: unit, Ruler: ruler}.Length(l), Typed: typed}
 	if marks == 0 && measure.System(text, unit) != unit {
 		out.Alt = out.Text // beneath what is typed stands the other system
 	}
@@ -45,7 +45,7 @@ func JigOffset(side, reading string, unit measure.Unit) (document.Length, error)
 	if offset < 0 {
 		return document.Length{}, job.Problems{{Field: "reading", Text: "less than the square's own diagonal of " + say.Decimal(diagonal, unit) + "; read the far tip, with the near one in the jig"}}
 	}
-	return speech{say.Say{Unit: unit, Ruler: measure.DefaultRuler(unit)}}.Length(offset), nil
+	return say.Say{Unit: unit, Ruler: measure.DefaultRuler(unit)}.Length(offset), nil
 }
 
 // GaugeLabel is what a slot gauge is marked with.

@@ -10,34 +10,41 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/work"
 )
 
-// start is the finished card, and the envelope on hand.
-func (w *writer) start() { startWriter{w}.write() }
-
 // startWriter words where the job starts.
-type startWriter struct{ *writer }
+type startWriter struct {
+	say.Say
+	r  *work.Result
+	b  *brief.Brief
+	to *lines
+}
 
-func (w startWriter) write() {
-	p, c := w.plan, w.r.Card
-	p.Card = document.Card{Width: say.CutDown(w.Say, w.Length(c.Size.Width), c.Size.Width), Height: say.CutDown(w.Say, w.Length(c.Size.Height), c.Size.Height), Thickness: w.Length(c.Thickness), Weight: c.Weight.Text(w.Unit),
+// write is the finished card, and the envelope on hand.
+func (w startWriter) write() (out document.Card, envelope *document.Envelope) {
+	c := w.r.Card
+	out = document.Card{Width: say.CutDown(w.Say, w.Length(c.Size.Width), c.Size.Width), Height: say.CutDown(w.Say, w.Length(c.Size.Height), c.Size.Height), Thickness: w.Length(c.Thickness), Weight: c.Weight.Text(w.Unit),
 		Text: w.SizeText(c.Size), From: string(w.b.Card.From), Made: w.b.Card.Made}
 	if e := w.b.Envelope; e != nil {
-		p.Envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.Length(e.Size.Width), Height: w.Length(e.Size.Height)}
-		w.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.Both("envelope", e.Size)...)
+		envelope = &document.Envelope{Format: e.ID, Name: e.Name, Width: w.Length(e.Size.Width), Height: w.Length(e.Size.Height)}
+		w.to.answer("start", "envelope", "Envelope", e.Name, []string{"As given: inside is taken to be the size it is sold by."}, w.Both("envelope", e.Size)...)
 	}
 	figures := w.Both("card", c.Size)
 	figures[0].Length, figures[1].Length = say.CutDown(w.Say, figures[0].Length, c.Size.Width), say.CutDown(w.Say, figures[1].Length, c.Size.Height)
-	w.answer("start", "card", "Finished card", "", w.cardWorking(), figures...)
+	w.to.answer("start", "card", "Finished card", "", w.cardWorking(), figures...)
 	if z, o := c.Outer(), c.Overhang; z != c.Size {
-		w.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{
+		w.to.answer("start", "outer", "With what pokes out", "what the envelope must take", []string{
 			fmt.Sprintf("%s card + %s left + %s right wide; %s card + %s above + %s below high.", w.Bare(c.Size.Width), w.Bare(o.Left), w.Bare(o.Right),
 				w.Bare(c.Size.Height), w.Bare(o.Top), w.Bare(o.Bottom)),
 		}, w.Both("outer", z)...)
-		p.Card.Outer = &document.CardOuter{Size: w.Size(z), Left: o.Left.MM(), Top: o.Top.MM()}
+		out.Outer = &document.CardOuter{Size: w.Size(z), Left: o.Left.MM(), Top: o.Top.MM()}
+	}
+	if w.b.Card.From == brief.FromEnvelope {
+		out.Customary = w.customary()
 	}
 	w.clearance()
-	w.worth()
+	return out, envelope
 }
 
 func (w startWriter) cardWorking() []string {
@@ -45,7 +52,6 @@ func (w startWriter) cardWorking() []string {
 	case brief.FromSheet:
 		return []string{"The largest card of this fold that " + w.b.Stock.Sheet.Name + " gives."}
 	case brief.FromEnvelope:
-		w.customary()
 		if w.r.Sold() {
 			return append(w.chosen(), w.asFolded()...)
 		}
@@ -81,7 +87,7 @@ func (w startWriter) within(outer, inner, before, after measure.Length) string {
 }
 
 // worth lists the sizes worth cutting for the envelope on hand.
-func (w startWriter) worth() {
+func (w startWriter) worth() (all []document.SizeWorth) {
 	for _, one := range w.r.Worth {
 		out := document.SizeWorth{Text: w.SizeText(one.Size), PerSheet: one.PerSheet, Own: one.Own, Patch: job.Resized(one.Size, w.Unit)}
 		switch {
@@ -97,8 +103,9 @@ func (w startWriter) worth() {
 		if one.Left != (card.Size{}) {
 			out.Left = w.SizeText(one.Left)
 		}
-		w.plan.Worth = append(w.plan.Worth, out)
+		all = append(all, out)
 	}
+	return all
 }
 
 // chosen says why a card is as large as it is where it is the one that is sold.
@@ -106,17 +113,17 @@ func (w startWriter) chosen() []string {
 	return []string{fmt.Sprintf("Chosen because it is the card sold for %s: what everyone makes, and it divides the sheets sold.", w.b.Envelope.Name)}
 }
 
-// customary offers the card the trade sells for the format, where it differs.
-func (w startWriter) customary() {
+// customary offers the card the trade sells for the format, where it differs; nil where it does not.
+func (w startWriter) customary() *document.SizeHint {
 	z := w.b.Envelope.Sold
 	if z == (card.Size{}) || z == w.r.Card.Size {
-		return
+		return nil
 	}
 	fit := card.Try(card.Envelope{Size: w.b.Envelope.Size, Customary: z}, z, w.r.Card.Thickness)
 	if fit.Verdict == card.No || fit.Verdict == card.Tight {
-		return
+		return nil
 	}
-	w.plan.Card.Customary = &document.SizeHint{Text: w.SizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.Unit)}
+	return &document.SizeHint{Text: w.SizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.Unit)}
 }
 
 // clearance is the room round the card in the envelope on hand.
@@ -128,15 +135,15 @@ func (w startWriter) clearance() {
 	if w.r.Own.Turned {
 		lying = lying.Turned()
 	}
-	w.answer("start", "clearance", "Room round the card", "envelope less card",
+	w.to.answer("start", "clearance", "Room round the card", "envelope less card",
 		[]string{
 			w.Less(e.Width, lying.Width, room.Width) + " wide",
 			fmt.Sprintf("%s high; the card's %s of thickness comes out of this", w.Less(e.Height, lying.Height, room.Height), w.Text(w.r.Card.Thickness)),
 		}, w.Both("clearance", room)...)
 }
 
-// makes lists what else the sheet gives, when the job starts from one.
-func (w *writer) makes() {
+// sells lists what the sheet gives of the cards sold for envelopes, when the job starts from one.
+func (w startWriter) sells() (all []document.SoldCard) {
 	for _, s := range w.r.Sells {
 		out := document.SoldCard{Text: w.SizeText(s.Size), Envelope: w.b.Catalog.Formats[s.Format].Name}
 		for _, y := range s.Folds {
@@ -146,8 +153,14 @@ func (w *writer) makes() {
 			}
 			out.Folds = append(out.Folds, document.FoldYield{Fold: y.Fold.ID, Text: text, PerSheet: y.PerSheet, Patch: job.Then(job.Resized(s.Size, w.Unit), job.Set("card", "fold", y.Fold.ID))})
 		}
-		w.plan.Sells = append(w.plan.Sells, out)
+		all = append(all, out)
 	}
+	return all
+}
+
+// makes lists what else the sheet gives.
+func (w startWriter) makes() []document.Makeable {
+	all := []document.Makeable{}
 	for _, one := range w.r.Makes {
 		z := one.Finished
 		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.SizeText(z), Width: w.Length(z.Width), Height: w.Length(z.Height), PerSheet: one.PerSheet(), Small: one.Small,
@@ -155,26 +168,28 @@ func (w *writer) makes() {
 		if one.Best.Verdict != card.No {
 			mk.Envelope, mk.Verdict = w.b.Catalog.Formats[one.Best.Envelope.Place].Name, string(one.Best.Verdict)
 		}
-		w.plan.Makes = append(w.plan.Makes, mk)
+		all = append(all, mk)
 	}
+	return all
 }
 
 // fitsShown is how many envelopes a screen lists.
 const fitsShown = 14
 
 // fits is the card in every catalogue envelope, best first.
-func (w *writer) fits() {
+func (w startWriter) fits(whole bool) []document.Fit {
 	best := w.r.Fits
-	if !w.whole {
+	if !whole {
 		best = best[:min(fitsShown, len(best))]
 	}
-	w.plan.Fits = make([]document.Fit, len(best))
+	out := make([]document.Fit, len(best))
 	for i, fit := range best {
 		f := w.b.Catalog.Formats[fit.Envelope.Place]
-		w.plan.Fits[i] = document.Fit{
+		out[i] = document.Fit{
 			Format: f.ID, Name: f.Name, Family: f.Family, Width: w.Length(f.Width), Height: w.Length(f.Height),
 			Turned: fit.Turned, Clearance: w.Size(fit.Clearance), Thickest: w.Length(fit.Thickest), Verdict: fit.Verdict,
 			Patch: job.Patch{"envelope": f.ID},
 		}
 	}
+	return out
 }

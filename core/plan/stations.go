@@ -12,6 +12,7 @@ import (
 	"yellow-parcel/core/proof"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // The states a station or a consequence can be in.
@@ -39,15 +40,20 @@ var tape = []struct {
 const madeWord = "made"
 
 // stationWriter tells the key figure and the state of each station.
-type stationWriter struct{ *writer }
+type stationWriter struct {
+	say.Say
+	r    *work.Result
+	b    *brief.Brief
+	plan *document.Plan // as far as it is written
+}
 
-func (w *writer) stations() {
-	w.plan.Stations = make([]document.Station, len(tape))
-	for i, s := range tape {
-		w.plan.Stations[i] = document.Station{Key: s.key, Name: s.name, Figure: "none", State: stateGood}
-		s.tell(stationWriter{w}, &w.plan.Stations[i])
+func stations(s say.Say, r *work.Result, p *document.Plan) []document.Station {
+	out := make([]document.Station, len(tape))
+	for i, one := range tape {
+		out[i] = document.Station{Key: one.key, Name: one.name, Figure: "none", State: stateGood}
+		one.tell(stationWriter{s, r, r.Brief, p}, &out[i])
 	}
-	w.plan.Consequence = consequence(w)
+	return out
 }
 
 func (w stationWriter) start(s *document.Station) {
@@ -153,8 +159,8 @@ func (w stationWriter) post(s *document.Station) {
 
 // consequence picks the one thing to know now: what stops the job before what
 // costs money, and early stations before late ones.
-func consequence(w *writer) document.Consequence {
-	c := consequences{w}
+func consequence(s say.Say, r *work.Result, p *document.Plan) document.Consequence {
+	c := consequences{s, r, r.Brief, p}
 	for _, find := range []func() *document.Consequence{c.envelope, c.sheet, c.stamp, c.blank, c.post} {
 		if found := find(); found != nil {
 			return *found
@@ -164,7 +170,12 @@ func consequence(w *writer) document.Consequence {
 }
 
 // consequences finds what a job needs to know, a kind of trouble each.
-type consequences struct{ *writer }
+type consequences struct {
+	say.Say
+	r    *work.Result
+	b    *brief.Brief
+	plan *document.Plan // as far as it is written
+}
 
 func (w consequences) summary() string {
 	text := fmt.Sprintf("Cut %s", w.SizeText(w.r.Base.Size))
@@ -257,7 +268,7 @@ func (w consequences) blank() *document.Consequence {
 	c := &document.Consequence{State: stateLook, Station: "envelope", Text: fmt.Sprintf("The %s blank does not come out of %s.", name, m.Paper.Sheet.Name)}
 	for _, s := range w.r.SheetFits(m) {
 		if s.Fits {
-			c.Fix = &document.Fix{Label: "Use " + blankWriter{w.writer, m}.sheetFit(s).Name + " paper", Patch: job.Set("blank", "paper", s.Sheet.ID)}
+			c.Fix = &document.Fix{Label: "Use " + sheetFit(w.Say, s).Name + " paper", Patch: job.Set("blank", "paper", s.Sheet.ID)}
 			break
 		}
 	}
@@ -268,7 +279,7 @@ func (w consequences) fails(name string, p proof.Proof) *document.Consequence {
 	c := &document.Consequence{State: stateStop, Station: "envelope"}
 	for _, check := range p.Checks {
 		if !check.OK {
-			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, words.Lower(w.checkText(check)))
+			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, words.Lower(checkText(w.Say, check)))
 			break
 		}
 	}

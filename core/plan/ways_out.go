@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/say"
 	"yellow-parcel/core/shape"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/words"
@@ -22,7 +23,7 @@ func (w postWriter) waysOut(p *document.Post, out ways.Out) {
 
 func (w postWriter) wayOut(way ways.Way) document.WayOut {
 	v := way.Verdict
-	out := document.WayOut{Fix: document.Fix{Label: w.leverText(way.Levers), Patch: way.Patch}, Verdict: string(v.State), Word: verdictWords[v.State], ClassName: className(&v), PriceText: askPrice,
+	out := document.WayOut{Fix: document.Fix{Label: leverText(w.Say, way.Levers), Patch: way.Patch}, Verdict: string(v.State), Word: verdictWords[v.State], ClassName: className(&v), PriceText: askPrice,
 		Effort: way.Minutes, To: [2]float64{max(way.To.Width, way.To.Height).MM(), min(way.To.Width, way.To.Height).MM()}}
 	if v.Met != nil {
 		out.Class = v.Met.ID
@@ -37,7 +38,7 @@ func (w postWriter) wayOut(way ways.Way) document.WayOut {
 	return out
 }
 
-func (s speech) leverText(levers []ways.Lever) string {
+func leverText(s say.Say, levers []ways.Lever) string {
 	parts := make([]string, len(levers))
 	for i, l := range levers {
 		parts[i] = s.Fill(l.Words, l.With...)
@@ -53,7 +54,7 @@ func (s speech) leverText(levers []ways.Lever) string {
 
 // drawMap is where the piece lies among what the carrier takes, with arrows to
 // where the ways out would move it.
-func (w postWriter) drawMap(p *document.Post, m work.Map) *document.PostMap {
+func drawMap(p *document.Post, m work.Map) *document.PostMap {
 	out := &document.PostMap{Regions: make([]document.Region, len(m.Regions)), Arrows: []document.Arrow{}, Point: [2]float64{m.Point.X, m.Point.Y}, Far: [2]float64{m.Far.X, m.Far.Y}}
 	for i, r := range m.Regions {
 		id, name := RegionName(r)

@@ -26,12 +26,12 @@ func Wraps(j job.Job, cat *catalog.Catalog, memory *work.Memory) ([]document.Wra
 	}
 	out := make([]document.Wrap, len(all))
 	for i, one := range all {
-		out[i] = wrapOf(speech{say.Say{Unit: b.Unit, Ruler: b.Ruler}}, b, one)
+		out[i] = wrapOf(say.Say{Unit: b.Unit, Ruler: b.Ruler}, b, one)
 	}
 	return out, nil
 }
 
-func wrapOf(s speech, b *brief.Brief, of work.Wrap) document.Wrap {
+func wrapOf(s say.Say, b *brief.Brief, of work.Wrap) document.Wrap {
 	w := document.Wrap{Style: of.Style.ID, Variant: of.Variant.ID, Name: nameOf(of.Candidate), Takes: []string{}}
 	if of.Largest == (card.Size{}) {
 		w.Text = "No card of these proportions from " + b.Blank.Paper.Name

@@ -90,63 +90,60 @@ func WorkOut(j job.Job, cat *catalog.Catalog, how Work) (*Whole, error) {
 	return out, nil
 }
 
-// speech is how the plan speaks, in the job's figures.
-type speech struct{ say.Say }
-
-// writer puts a result in words, station by station.
-type writer struct {
-	speech
-	r     *work.Result
-	b     *brief.Brief
-	ways  []ways.Out // by carrier; nil where none were looked for
-	today string
-	whole bool
-	plan  *document.Plan
-}
-
 // Write says what was worked out. Ways go with the result's carriers; of how,
 // the day counts, and whether the whole document is written.
 func Write(r *work.Result, out []ways.Out, how Work) *document.Plan {
 	b := r.Brief
-	w := &writer{speech: speech{say.Say{Unit: b.Unit, Ruler: b.Ruler, Brief: !how.Whole}}, r: r, b: b, ways: out, today: how.Today, whole: how.Whole, plan: &document.Plan{
-		Format: document.Format, Version: document.Version, Title: b.Title, Unit: b.Unit, Ruler: b.Ruler.String(), Quantity: b.Quantity,
-		Layers: []document.Layer{}, Ladder: []document.Rung{}, Makes: []document.Makeable{}, Unsuited: []document.Unsuited{}, Reasons: []string{}, Schools: []string{},
-		Extras: []document.Extra{}, Answers: make([]document.Answer, 0, 32), Warnings: []document.Note{},
-	}}
-	w.start()
-	w.base()
-	w.layers()
-	w.makes()
-	w.cutPlan()
-	w.fits()
-	w.blanks()
-	w.extras()
-	w.finished()
-	w.post()
-	w.chosen()
-	w.postage()
-	w.gauge()
-	w.stations()
-	w.assumed()
-	if how.Meter.Over() && (!how.NoWays || how.Trials > 0) {
-		w.short()
+	s := say.Say{Unit: b.Unit, Ruler: b.Ruler, Brief: !how.Whole}
+	p := &document.Plan{Format: document.Format, Version: document.Version, Title: b.Title, Unit: b.Unit, Ruler: b.Ruler.String(), Quantity: b.Quantity}
+	all := &lines{answers: make([]document.Answer, 0, 32), warnings: []document.Note{}}
+
+	start := startWriter{s, r, b, all}
+	p.Card, p.Envelope = start.write()
+	p.Worth, p.Sells, p.Makes, p.Fits = start.worth(), start.sells(), start.makes(), start.fits(how.Whole)
+	p.Base = baseWriter{s, r, b, all}.write()
+	layers := layersWriter{s, r, b, all}
+	p.Layers, p.Inside, p.Stamping = layers.stacked(), layers.inside(), layers.stamping()
+	p.Ladder, p.SkipMarks = layers.ladder()
+	p.CutPlan = cutPlan(s, r, how.Whole, all)
+	p.Unsuited = unsuited(r.Unsuited, all)
+	p.Blanks = blanks(s, r, how.Whole)
+	p.Reasons, p.Schools = reasons(s, r, p.Blanks), schools(s, r)
+	p.Nest, p.Extras = nest(s, r.Nest, how.Whole), extras(s, r.Extras, how.Whole)
+	p.Build = finishedWriter{s, r, b, all}.write(how.Whole)
+	p.Post, p.Chosen = posts(s, r, out, how), chosen(s, r)
+	if of := r.Postage; of != nil {
+		p.Postage = PostageOf(of, b.Quantity, r.Posts[0].InUse().Carrier.Currency)
 	}
-	teacher{w}.teach(how.Book)
-	return w.plan
+	p.Gauge = gauge(s, r.Gauge)
+	p.Assumed = assumed(s, r)
+	if how.Meter.Over() && (!how.NoWays || how.Trials > 0) {
+		all.warn("short", "job", "This is a large job: it is worked out without trials by a shaky hand, and not every way out at the post was tried.")
+	}
+	p.Answers, p.Warnings = all.answers, all.warnings
+	p.Stations, p.Consequence = stations(s, r, p), consequence(s, r, p)
+	p.Learned = teacher{s, r, b, how.Book}.teach()
+	return p
+}
+
+// lines are those of the cut list, and what is warned of, in order.
+type lines struct {
+	answers  []document.Answer
+	warnings []document.Note
 }
 
 // answer adds a line to the cut list.
-func (w *writer) answer(station, key, label, note string, working []string, figures ...document.Figure) {
-	w.plan.Answers = append(w.plan.Answers, say.Line(station, key, label, note, working, figures...))
+func (l *lines) answer(station, key, label, note string, working []string, figures ...document.Figure) {
+	l.answers = append(l.answers, say.Line(station, key, label, note, working, figures...))
+}
+
+func (l *lines) warn(code, field, text string) {
+	l.warnings = append(l.warnings, document.Note{Code: code, Field: field, Text: text})
 }
 
 // said is a line of the cut list whose answer is no figure: it stands in the note.
 func said(station, key, label, note string, working ...string) document.Answer {
 	return document.Answer{Key: key, Station: station, Label: label, Note: note, Working: working, Figures: []document.Figure{}, Copy: label + " " + note}
-}
-
-func (w *writer) warn(code, field, text string) {
-	w.plan.Warnings = append(w.plan.Warnings, document.Note{Code: code, Field: field, Text: text})
 }
 
 // Heading is what a plan is headed with: its job's title, or its card's size.
@@ -157,39 +154,35 @@ func Heading(p *document.Plan) string {
 	return "Card " + p.Card.Text
 }
 
-// short says that a large job was not gone into in every way.
-func (w *writer) short() {
-	w.warn("short", "job", "This is a large job: it is worked out without trials by a shaky hand, and not every way out at the post was tried.")
-}
-
 // assumed says what the job left open.
-func (w *writer) assumed() {
-	w.plan.Assumed = make([]document.Note, 0, len(w.b.Assumed)+1)
-	for _, a := range w.b.Assumed {
-		w.plan.Assumed = append(w.plan.Assumed, document.Note{Code: "assumed", Field: string(a), Text: w.assumption(a)})
+func assumed(s say.Say, r *work.Result) []document.Note {
+	out := make([]document.Note, 0, len(r.Brief.Assumed)+1)
+	for _, a := range r.Brief.Assumed {
+		out = append(out, document.Note{Code: "assumed", Field: string(a), Text: assumption(s, r, a)})
 	}
-	if w.b.Card.Weight == 0 {
-		w.plan.Assumed = append(w.plan.Assumed, document.Note{Code: "assumed", Field: string(brief.AssumedWeight), Text: w.assumption(brief.AssumedWeight)})
+	if r.Brief.Card.Weight == 0 {
+		out = append(out, document.Note{Code: "assumed", Field: string(brief.AssumedWeight), Text: assumption(s, r, brief.AssumedWeight)})
 	}
+	return out
 }
 
-func (w *writer) assumption(a brief.Assumption) string {
+func assumption(s say.Say, r *work.Result, a brief.Assumption) string {
 	switch a {
 	case brief.AssumedFlat:
-		if w.r.Card.Thickness > 0 {
-			return "as thick as its papers and pieces come to, " + w.Text(w.r.Card.Thickness)
+		if r.Card.Thickness > 0 {
+			return "as thick as its papers and pieces come to, " + s.Text(r.Card.Thickness)
 		}
 		return "a flat card, no thicker than its own stock"
 	case brief.AssumedFold:
 		return "a book fold, on the side"
 	case brief.AssumedLayers:
-		return fmt.Sprintf("two layers with a border of %s each", w.Text(brief.UsualStep(w.Unit)))
+		return fmt.Sprintf("two layers with a border of %s each", s.Text(brief.UsualStep(s.Unit)))
 	case brief.AssumedSheet:
-		return w.b.Stock.Sheet.Name + " card stock"
+		return r.Brief.Stock.Sheet.Name + " card stock"
 	case brief.AssumedCarriers:
-		return w.b.Post.Carriers[0].Name
+		return r.Brief.Post.Carriers[0].Name
 	case brief.AssumedWeight:
-		return fmt.Sprintf("about %s, from its papers and pieces", w.r.Card.Weight.Text(w.Unit))
+		return fmt.Sprintf("about %s, from its papers and pieces", r.Card.Weight.Text(s.Unit))
 	}
 	return string(a)
 }
