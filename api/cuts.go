@@ -7,7 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/sse"
 
 	"yellow-parcel/core/document"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
@@ -50,12 +50,12 @@ func (s *searches) lookForCuts(ctx context.Context, in *JobInput, send sse.Sende
 		return // whoever asked went away
 	}
 	defer leave()
-	p, err := plan.MakeWith(one, library, plan.Work{Memory: s.memory, Solve: s.atLength(ctx, send)})
+	all, err := pipeline.WorkOut(one, library, pipeline.Order{Memory: s.memory, Solve: s.atLength(ctx, send)})
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
 	}
-	found(send, p.CutPlan)
+	found(send, all.Plan.CutPlan)
 }
 
 // found tells what a long search came to; a caller who went away needs no answer.

@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/say"
 	"yellow-parcel/draw"
@@ -30,7 +31,7 @@ func (s *plans) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
 	if err != nil {
 		return nil, problem(err)
 	}
-	all, err := plan.Wraps(one, library, s.memory)
+	all, err := pipeline.Wraps(one, library, s.memory)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -46,11 +47,11 @@ type Folding struct {
 type foldingOutput struct{ Body Folding }
 
 func (s *plans) folding(ctx context.Context, in *JobInput) (*foldingOutput, error) {
-	all, err := s.planner.workOut(ctx, "", in.RawBody, plan.Work{NoWays: true})
+	all, err := s.planner.workOut(ctx, "", in.RawBody, pipeline.Order{NoWays: true})
 	if err != nil {
 		return nil, err
 	}
-	return &foldingOutput{Folding{draw.Folding(all.Result), plan.ShakyHands(all.Result)}}, nil
+	return &foldingOutput{Folding{draw.Folding(all.Result), plan.ShakyHands(all.Result.Brief, all.Result.Shaky())}}, nil
 }
 
 // Silhouette is a card's outline and the smallest rectangle round it.

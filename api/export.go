@@ -7,7 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 )
@@ -18,7 +18,7 @@ func (s *plans) export(ctx context.Context, in *struct {
 	As   fileFormat `query:"as" required:"true"`
 	Part filePart   `query:"part" required:"true"`
 }) (*fileOutput, error) {
-	all, err := s.planner.workOut(ctx, "", in.RawBody, plan.Work{Trials: work.UsualTrials, Whole: true})
+	all, err := s.planner.workOut(ctx, "", in.RawBody, pipeline.Order{Trials: work.UsualTrials, Whole: true})
 	if err != nil {
 		return nil, err
 	}

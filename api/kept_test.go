@@ -13,7 +13,7 @@ import (
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/work"
 	"yellow-parcel/demo"
 	"yellow-parcel/draw"
@@ -136,7 +136,7 @@ func TestFilesHaveAllThatPlansHave(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	all, err := plan.WorkOut(one, catalog.Standard(), plan.Work{Whole: true, Trials: work.UsualTrials, Today: harvest.Format(time.DateOnly)})
+	all, err := pipeline.WorkOut(one, catalog.Standard(), pipeline.Order{Whole: true, Trials: work.UsualTrials, Today: harvest.Format(time.DateOnly)})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -8,7 +8,7 @@ import (
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/making"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
@@ -111,9 +111,9 @@ func (s *sources) libraryOf(source *making.Source) (*catalog.Catalog, error) {
 
 // worked is a source worked out, as it lies on the bench, and its jobs.
 type worked struct {
-	plan.Bench
+	pipeline.Bench
 	jobs []*work.Result
-	docs []*plan.Whole
+	docs []*pipeline.Whole
 }
 
 // workSource works a source out. The error may be a job.Problems.
@@ -126,7 +126,7 @@ func (s *sources) workSource(ctx context.Context, source *making.Source) (*worke
 	if err != nil {
 		return nil, err
 	}
-	how := plan.Work{Memory: s.memory, Today: source.Today, NoWays: true}
+	how := pipeline.Order{Memory: s.memory, Today: source.Today, NoWays: true}
 	if how.Shelf, err = s.shelves.envelopesFor(ctx, id); err != nil {
 		return nil, err
 	}
@@ -142,11 +142,11 @@ func (s *sources) workSource(ctx context.Context, source *making.Source) (*worke
 		out.Bench = whole.AtTheBench(how)
 		return out, cannot(&whole.Batch)
 	}
-	whole, err := plan.WorkOut(source.Jobs[0].Job, library, how)
+	whole, err := pipeline.WorkOut(source.Jobs[0].Job, library, how)
 	if err != nil {
 		return nil, err
 	}
-	out.jobs, out.docs, out.Bench = []*work.Result{whole.Result}, []*plan.Whole{whole}, whole.AtTheBench(how)
+	out.jobs, out.docs, out.Bench = []*work.Result{whole.Result}, []*pipeline.Whole{whole}, whole.AtTheBench(how)
 	return out, cannot(&whole.Result.Batch)
 }
 

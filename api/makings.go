@@ -12,7 +12,7 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/making"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
 )
@@ -108,7 +108,7 @@ func (s *plans) steps(ctx context.Context, in *struct {
 	JobInput
 	Of string `query:"of" maxLength:"64" doc:"the kept job it is, for what it keeps back on the shelf"`
 }) (*stepsOutput, error) {
-	how := plan.Work{NoWays: true, Steps: true}
+	how := pipeline.Order{NoWays: true, Steps: true}
 	var err error
 	if how.Left, how.Taken, err = s.diaries.before(ctx, in.Of); err != nil {
 		return nil, err

@@ -11,7 +11,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 )
@@ -27,28 +27,28 @@ type planner struct {
 }
 
 // workOut works a job document out with what the server remembers.
-func (s *planner) workOut(ctx context.Context, editor string, raw []byte, how plan.Work) (*plan.Whole, error) {
+func (s *planner) workOut(ctx context.Context, editor string, raw []byte, how pipeline.Order) (*pipeline.Whole, error) {
 	return s.workOutFor(ctx, editor, "", raw, how)
 }
 
 // workOutFor is workOut of a kept job, to which what it keeps back on the shelf is there.
-func (s *planner) workOutFor(ctx context.Context, editor, id string, raw []byte, how plan.Work) (*plan.Whole, error) {
+func (s *planner) workOutFor(ctx context.Context, editor, id string, raw []byte, how pipeline.Order) (*pipeline.Whole, error) {
 	one, tools, library, err := s.job(ctx, raw)
 	if err != nil {
 		return nil, problem(err)
 	}
 	here := s.toolbox.nowIn(tools.Zone)
-	how.Memory, how.Today, how.Clock = s.memory, here.Format(time.DateOnly), clock(here)
+	how.Memory, how.Today, how.Minute = s.memory, here.Format(time.DateOnly), clock(here)
 	if how.Shelf, err = s.shelves.envelopesFor(ctx, id); err != nil {
 		return nil, err
 	}
 	if how.Book, err = s.logs.teaches(ctx); err != nil {
 		return nil, err
 	}
-	var all *plan.Whole
+	var all *pipeline.Whole
 	err = s.gate.inTurn(ctx, editor, func(meter *work.Meter) error {
 		how.Meter = meter
-		all, err = plan.WorkOut(one, library, how)
+		all, err = pipeline.WorkOut(one, library, how)
 		return err
 	})
 	return all, problem(err)
@@ -92,7 +92,7 @@ func (s *plans) plan(ctx context.Context, in *struct {
 	JobInput
 	EditorInput
 }) (*answerOutput, error) {
-	all, err := s.planner.workOut(ctx, in.Editor, in.RawBody, plan.Work{Trials: work.UsualTrials})
+	all, err := s.planner.workOut(ctx, in.Editor, in.RawBody, pipeline.Order{Trials: work.UsualTrials})
 	var wrong *huma.ErrorModel
 	if in.Editor != "" && errors.As(err, &wrong) && wrong.Status == http.StatusUnprocessableEntity {
 		return &answerOutput{unplanned(wrong)}, nil
@@ -141,5 +141,5 @@ func (s *plans) readLength(_ context.Context, in *struct {
 			return nil, problem(job.Problems{{Field: "ruler", Text: err.Error()}})
 		}
 	}
-	return &readingOutput{plan.ReadLength(in.Text, measure.Unit(in.Unit), ruler, in.Marks)}, nil
+	return &readingOutput{pipeline.ReadLength(in.Text, measure.Unit(in.Unit), ruler, in.Marks)}, nil
 }

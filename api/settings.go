@@ -12,7 +12,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/store"
 )
 
@@ -113,7 +113,7 @@ func (s *settings) jig(_ context.Context, in *struct {
 	Reading string `query:"reading" maxLength:"100"`
 	Unit    string `query:"unit" required:"true" enum:"in,mm"`
 }) (*lengthOutput, error) {
-	offset, err := plan.JigOffset(in.Side, in.Reading, measure.Unit(in.Unit))
+	offset, err := pipeline.JigOffset(in.Side, in.Reading, measure.Unit(in.Unit))
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -10,7 +10,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/making"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/work"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
@@ -82,7 +82,7 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		if err != nil {
 			return cutOf{}, problem(err)
 		}
-		how := plan.Work{Memory: s.memory}
+		how := pipeline.Order{Memory: s.memory}
 		if how.Shelf, err = s.shelves.envelopesFor(ctx, one.ID); err != nil {
 			return cutOf{}, err
 		}
@@ -93,7 +93,7 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 	if err != nil {
 		return cutOf{}, shelfError(err)
 	}
-	how := plan.Work{NoWays: true, Memory: s.memory}
+	how := pipeline.Order{NoWays: true, Memory: s.memory}
 	all, err := s.planner.workOutFor(ctx, "", one.ID, []byte(one.Document), how)
 	if err != nil {
 		return cutOf{}, err

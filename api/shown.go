@@ -15,7 +15,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/fault"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/schedule"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
@@ -116,7 +116,7 @@ var unfinished = Shown{Figure: "not started", State: "look", Word: "to fill in"}
 // of works a job out as far as a list shows it, and what it is found by.
 func (v *sight) of(one job.Job, meter *work.Meter) (keptShown, string, error) {
 	out := keptShown{Shown: unfinished}
-	all, err := plan.WorkOut(one.With(v.tools), v.library, plan.Work{Memory: v.memory, NoWays: true, Meter: meter})
+	all, err := pipeline.WorkOut(one.With(v.tools), v.library, pipeline.Order{Memory: v.memory, NoWays: true, Meter: meter})
 	if errors.Is(err, work.ErrStopped) {
 		return out, "", err
 	}
@@ -130,7 +130,7 @@ func (v *sight) of(one job.Job, meter *work.Meter) (keptShown, string, error) {
 	said, picture := all.Plan.Consequence, draw.Start(all.Result)
 	out.Shown = Shown{Figure: all.Plan.Card.Text, State: said.State, Word: stateWords[said.State], Text: said.Text, Drawing: &picture}
 	if b := all.Result.Brief; b.Due != nil {
-		made := all.AtTheBench(plan.Work{Memory: v.memory})
+		made := all.AtTheBench(pipeline.Order{Memory: v.memory})
 		out.Dated = &dated{schedule.HandIn(all.Result), b.Week, schedule.EffortsOf(made.All)}
 	}
 	return out, wordsOf(one, all.Plan), nil

@@ -8,7 +8,7 @@ import (
 )
 
 // order is the way imports may point: a package may use those before it, never one after.
-var order = []string{"words", "fault", "cells", "measure", "calendar", "shape", "card", "post", "catalog", "blank", "proof", "pattern", "parts", "trim", "job", "logbook", "learn", "brief", "work", "supply", "bench", "ways", "document", "say", "cutlist", "prompt", "schedule", "plan", "gang", "making"}
+var order = []string{"words", "fault", "cells", "measure", "calendar", "shape", "card", "post", "catalog", "blank", "proof", "pattern", "parts", "trim", "job", "logbook", "learn", "brief", "work", "supply", "bench", "ways", "document", "say", "cutlist", "prompt", "schedule", "plan", "pipeline", "gang", "making"}
 
 // Reading files, the network, a database or the clock has no place in the core.
 // Chance comes only from generators with a fixed seed, which math/rand/v2 has.

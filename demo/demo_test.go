@@ -7,7 +7,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/learn"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 func TestEveryDemoJobPlans(t *testing.T) {
@@ -16,10 +16,11 @@ func TestEveryDemoJobPlans(t *testing.T) {
 		t.Fatalf("%d jobs, %v", len(jobs), err)
 	}
 	for _, j := range jobs {
-		p, err := plan.Make(j, catalog.Standard())
+		all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{})
 		if err != nil {
 			t.Fatalf("%s: %v", j.Title, err)
 		}
+		p := all.Plan
 		if !p.Blanks[0].Proof.OK || p.Base.PerSheet == 0 {
 			t.Errorf("%s: blank proves %v, %d bases a sheet", j.Title, p.Blanks[0].Proof.OK, p.Base.PerSheet)
 		}

@@ -1,7 +1,7 @@
 package draw
 
 import (
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
@@ -26,7 +26,7 @@ type BenchJob struct {
 }
 
 // OfBench draws what the steps of a bench are shown in.
-func OfBench(b *plan.Bench) BenchSet {
+func OfBench(b *pipeline.Bench) BenchSet {
 	out := BenchSet{Lots: [][]Drawing{}, Jobs: []BenchJob{}}
 	unit := b.Jobs[0].Brief.Unit
 	n := 0

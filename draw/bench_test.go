@@ -10,7 +10,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/making"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 // Every step of a making is on its sheet in order, its figure large, with a box; those done are ticked.
@@ -19,8 +19,8 @@ func TestTheBenchSheetHasEveryStep(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	how := plan.Work{NoWays: true}
-	all, err := plan.WorkOut(j, catalog.Standard(), how)
+	how := pipeline.Order{NoWays: true}
+	all, err := pipeline.WorkOut(j, catalog.Standard(), how)
 	if err != nil {
 		t.Fatal(err)
 	}

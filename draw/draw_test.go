@@ -12,7 +12,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 func planOf(t *testing.T, fields string) Source {
@@ -21,7 +21,7 @@ func planOf(t *testing.T, fields string) Source {
 	if err != nil {
 		t.Fatal(err)
 	}
-	all, err := plan.WorkOut(j, catalog.Standard(), plan.Work{Whole: true})
+	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -7,7 +7,7 @@ import (
 	"slices"
 	"strings"
 
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 // Format is a kind of file. Outline writes a part to cut at true size; List
@@ -60,7 +60,7 @@ func (f Format) About(name string) string {
 }
 
 // Source is what files are made of: a result, and the words of its plan.
-type Source = *plan.Whole
+type Source = *pipeline.Whole
 
 // FileError says why a file cannot be made; Field is "as" or "part".
 type FileError struct{ Field, Text string }

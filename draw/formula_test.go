@@ -7,7 +7,7 @@ import (
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 // A paper named like a formula is a text in the cut list.
@@ -16,7 +16,7 @@ func TestCutListsHoldNoFormulas(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	all, err := plan.WorkOut(one, catalog.Standard(), plan.Work{Whole: true})
+	all, err := pipeline.WorkOut(one, catalog.Standard(), pipeline.Order{Whole: true})
 	if err != nil {
 		t.Fatal(err)
 	}

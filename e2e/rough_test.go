@@ -12,7 +12,7 @@ import (
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 // rough is a line as bad as lines get: slow, now and then dead one way or the other, or answered for by something else.
@@ -89,10 +89,11 @@ func TestTwoHundredEditsOverARoughLine(t *testing.T) {
 	if string(kept.Card.Thickness) != thickness || fmt.Sprint(kept.Quantity) != quantity || kept.Title != title {
 		t.Errorf("the server holds %q, %d, %q; typed was %q, %s, %q", kept.Card.Thickness, kept.Quantity, kept.Title, thickness, quantity, title)
 	}
-	want, err := plan.Make(kept, catalog.Standard())
+	all, err := pipeline.WorkOut(kept, catalog.Standard(), pipeline.Order{Whole: true})
 	if err != nil {
 		t.Fatal(err)
 	}
+	want := all.Plan
 	for _, station := range want.Stations {
 		s.reads("tape-"+station.Key, station.Figure+" "+station.Word)
 	}

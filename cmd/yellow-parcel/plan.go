@@ -10,7 +10,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/work"
 )
@@ -50,7 +50,7 @@ func (c *stepsCommand) Run(s streams) error {
 }
 
 // workFile works a job file out with its trials and ways out.
-func workFile(name string, carriers []string, today string, s streams) (*plan.Whole, error) {
+func workFile(name string, carriers []string, today string, s streams) (*pipeline.Whole, error) {
 	day, err := dayOf(today)
 	if err != nil {
 		return nil, err
@@ -67,7 +67,7 @@ func workFile(name string, carriers []string, today string, s streams) (*plan.Wh
 	if err != nil {
 		return nil, err
 	}
-	return plan.WorkOut(one, library, plan.Work{Whole: true, Steps: true, Memory: listening(s), Solve: atLength(s), Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
+	return pipeline.WorkOut(one, library, pipeline.Order{Whole: true, Steps: true, Memory: listening(s), Solve: atLength(s), Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
 }
 
 // dayOf is the day a flag names, at its beginning; now, where it names none.

@@ -10,7 +10,7 @@ import (
 	"yellow-parcel/core/bench"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 // steps are a job's steps, a line each: phase, what is said, the figure, how many, the tool, and what is left open.
@@ -20,8 +20,8 @@ func steps(t *testing.T, fields string) []string {
 	if err != nil {
 		t.Fatal(err)
 	}
-	how := plan.Work{NoWays: true}
-	all, err := plan.WorkOut(j, catalog.Standard(), how)
+	how := pipeline.Order{NoWays: true}
+	all, err := pipeline.WorkOut(j, catalog.Standard(), how)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -14,7 +14,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
@@ -103,7 +103,7 @@ func TestMixedStocksAreCut(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		planned(t, string(text), plan.Work{Whole: true, NoWays: true})
+		planned(t, string(text), pipeline.Order{Whole: true, NoWays: true})
 	}
 }
 
@@ -126,19 +126,19 @@ func TestASheetMayBeLeftEmpty(t *testing.T) {
 		{`"card":{"width":"5 5/8 in","height":"6 3/4 in","fold":"tent"},"layers":["3/16 in",{"border":"1/8 in","paper":"Rose"}],"sheet":"us-12x18","stock":[{"sheet":"iso-a4","count":2}]`, []int{13, 17, 19, 34}, atLength},
 	} {
 		for _, n := range c.quantities {
-			planned(t, fmt.Sprintf(`%s"quantity":%d,%s}`, head, n, c.job), plan.Work{Whole: true, NoWays: true, Solve: c.solve})
+			planned(t, fmt.Sprintf(`%s"quantity":%d,%s}`, head, n, c.job), pipeline.Order{Whole: true, NoWays: true, Solve: c.solve})
 		}
 	}
 }
 
 // planned plans a job and acts its cut list out.
-func planned(t *testing.T, text string, how plan.Work) {
+func planned(t *testing.T, text string, how pipeline.Order) {
 	t.Helper()
 	one, err := job.Read([]byte(text))
 	if err != nil {
 		t.Fatalf("%s: %v", text, err)
 	}
-	p, err := plan.MakeWith(one, catalog.Standard(), how)
+	p, err := wholePlan(one, catalog.Standard(), how)
 	if err != nil {
 		t.Fatalf("%s: %v", text, err)
 	}
@@ -238,7 +238,7 @@ func TestChoicesAreCutAsTheySay(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			p, err := plan.MakeWith(j, catalog.Standard(), plan.Work{Whole: true, NoWays: true, Memory: known})
+			p, err := wholePlan(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -13,8 +13,9 @@ import (
 	"testing"
 
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/work"
 )
 
@@ -138,11 +139,20 @@ func (m *maker) blank() fields {
 	return b
 }
 
+// wholePlan is a job's plan.
+func wholePlan(j job.Job, cat *catalog.Catalog, how pipeline.Order) (*document.Plan, error) {
+	all, err := pipeline.WorkOut(j, cat, how)
+	if err != nil {
+		return nil, err
+	}
+	return all.Plan, nil
+}
+
 // made is a job and its plan.
 type made struct {
 	text string
 	doc  fields
-	*plan.Whole
+	*pipeline.Whole
 }
 
 // each plans so many generated jobs; those refused are counted and passed over.
@@ -160,7 +170,7 @@ func each(t *testing.T, n int, visit func(*testing.T, made)) {
 		if err != nil {
 			t.Fatalf("seed %d: %s: %v", *seed, text, err)
 		}
-		all, err := plan.WorkOut(j, catalog.Standard(), plan.Work{Whole: true, NoWays: true, Memory: known})
+		all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
 		if err != nil {
 			continue
 		}

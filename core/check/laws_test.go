@@ -10,7 +10,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/draw"
 	"yellow-parcel/e2e/fold"
 )
@@ -76,7 +76,7 @@ func TestEveryFixMendsItsComplaint(t *testing.T) {
 		if err != nil {
 			t.Fatalf("%s: %s: %v", m.text, c.Fix.Label, err)
 		}
-		after, err := plan.MakeWith(j, catalog.Standard(), plan.Work{NoWays: true, Memory: known})
+		after, err := wholePlan(j, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known})
 		if err != nil {
 			t.Errorf("%s: %s: %v", m.text, c.Fix.Label, err)
 			return
@@ -177,7 +177,7 @@ func TestWaysOutComeToWhatTheyPromise(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		p, err := plan.MakeWith(j, catalog.Standard(), plan.Work{Memory: known})
+		p, err := wholePlan(j, catalog.Standard(), pipeline.Order{Memory: known})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -192,7 +192,7 @@ func TestWaysOutComeToWhatTheyPromise(t *testing.T) {
 				if err != nil {
 					t.Fatalf("%s: %s: %v", m.text, w.Label, err)
 				}
-				after, err := plan.MakeWith(changed, catalog.Standard(), plan.Work{NoWays: true, Memory: known})
+				after, err := wholePlan(changed, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known})
 				if err != nil {
 					t.Errorf("%s: %s: %v", m.text, w.Label, err)
 					continue

@@ -7,7 +7,7 @@ import (
 
 	"yellow-parcel/core/making"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
 )
@@ -21,7 +21,7 @@ func TestMakingsComeOutWhateverIsSpoiled(t *testing.T) {
 		if m.Result.Batch.Err != nil {
 			return
 		}
-		b := m.AtTheBench(plan.Work{Memory: known})
+		b := m.AtTheBench(pipeline.Order{Memory: known})
 		p := making.PlanOf(&b)
 		in := say.Say{Unit: m.Result.Brief.Unit, Ruler: measure.DefaultRuler(m.Result.Brief.Unit)}
 		var events []making.Event

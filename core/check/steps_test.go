@@ -8,7 +8,7 @@ import (
 
 	"yellow-parcel/core/bench"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/trim"
 )
@@ -18,7 +18,7 @@ import (
 type table struct {
 	*testing.T
 	text  string
-	of    plan.Bench
+	of    pipeline.Bench
 	sheet map[string][]trim.Rect // the parts of one sheet of a layout, by lot, layout and round
 	cut   map[supply.Part]int
 	done  map[string]int // pieces through an operation, by its name, part and number
@@ -115,7 +115,7 @@ func TestStepsMakeTheBatch(t *testing.T) {
 		if m.Result.Batch.Err != nil {
 			return
 		}
-		of := m.AtTheBench(plan.Work{Memory: known})
+		of := m.AtTheBench(pipeline.Order{Memory: known})
 		b := &table{t, m.text, of, map[string][]trim.Rect{}, map[supply.Part]int{}, map[string]int{}}
 		b.whole()
 		steps := bench.Steps(of.Plan)

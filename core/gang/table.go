@@ -8,7 +8,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
@@ -34,7 +34,7 @@ type Whole struct {
 // Part is what one job has in the gang: its pieces by their place in the
 // batch's problem, the area they take of its paper in mm2, and its share of the cost.
 type Part struct {
-	*plan.Whole
+	*pipeline.Whole
 	Pieces  []int
 	Area    float64
 	Cost    measure.Money // of its share of the paper, where that is known
@@ -46,7 +46,7 @@ func WorkOut(g Gang, cat *catalog.Catalog, how Work) (*Whole, error) {
 	out := &Whole{Gang: g}
 	var problems job.Problems
 	for i, m := range g.Jobs {
-		one, err := plan.WorkOut(m.Job.With(how.Tools), cat, plan.Work{Memory: how.Memory, Today: how.Today, NoWays: true})
+		one, err := pipeline.WorkOut(m.Job.With(how.Tools), cat, pipeline.Order{Memory: how.Memory, Today: how.Today, NoWays: true})
 		if problems = within(problems, fmt.Sprintf("jobs[%d].job.", i), err); err == nil {
 			out.Jobs = append(out.Jobs, Part{Whole: one})
 		}

@@ -6,7 +6,7 @@ import (
 	"yellow-parcel/core/bench"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/words"
@@ -14,7 +14,7 @@ import (
 )
 
 // Changes says what another plan of a job makes of its envelope and its postage.
-func Changes(before, after *plan.Whole) []string {
+func Changes(before, after *pipeline.Whole) []string {
 	out := []string{}
 	add := func(what, was, is string) {
 		if was != is {

@@ -10,13 +10,14 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/work"
 )
 
 // foreseen is what the logbook will say of a job, as far as its plan knows.
-func foreseen(j *plan.Whole) logbook.Entry {
+func foreseen(j *pipeline.Whole) logbook.Entry {
 	r := j.Result
 	unit := r.Brief.Unit
 	e := logbook.Entry{Title: plan.Heading(j.Plan), Unit: unit, Thickness: typed(r.Card.Thick, unit), Card: bought(r.Card.Outer(), unit)}

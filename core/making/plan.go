@@ -5,14 +5,14 @@ import (
 
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/supply"
 )
 
 // PlanOf is what a making keeps of a bench: its steps in words, and the typed
 // figures that what happens is held against. Jobs are what the logbook speaks of.
-func PlanOf(b *plan.Bench, jobs ...*plan.Whole) Plan {
+func PlanOf(b *pipeline.Bench, jobs ...*pipeline.Whole) Plan {
 	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}, Entries: []logbook.Entry{}}
 	uses := map[string]int{}
 	for i := range b.Lots {
@@ -62,7 +62,7 @@ func PlanOf(b *plan.Bench, jobs ...*plan.Whole) Plan {
 }
 
 // envelopes are those bought for a job.
-func (p *Plan) envelopes(b *plan.Bench, line supply.Line) {
+func (p *Plan) envelopes(b *pipeline.Bench, line supply.Line) {
 	part := supply.Part{Job: line.Job, Key: supply.Envelope}
 	p.Parts = append(p.Parts, Part{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Plan, part), Count: line.Need, Need: b.Jobs[line.Job].Brief.Quantity})
 	if line.There > 0 && line.Sheet.Item != "" {
@@ -81,7 +81,7 @@ func (p *Plan) fresh(l *supply.Lot) {
 }
 
 // need is how many of a part the cards that are wanted take.
-func need(b *plan.Bench, p supply.Part) int {
+func need(b *pipeline.Bench, p supply.Part) int {
 	n := b.Jobs[p.Job].Brief.Quantity
 	switch p.Key {
 	case supply.TheGauge:

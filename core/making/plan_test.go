@@ -10,20 +10,20 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/trim"
 )
 
-func workedOut(t *testing.T, fields string, shelf supply.Shelf) (*plan.Whole, Plan) {
+func workedOut(t *testing.T, fields string, shelf supply.Shelf) (*pipeline.Whole, Plan) {
 	t.Helper()
 	j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
 	if err != nil {
 		t.Fatal(err)
 	}
-	how := plan.Work{NoWays: true, Shelf: shelf}
-	all, err := plan.WorkOut(j, catalog.Standard(), how)
+	how := pipeline.Order{NoWays: true, Shelf: shelf}
+	all, err := pipeline.WorkOut(j, catalog.Standard(), how)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -84,7 +84,7 @@ func TestWaysKeepToTheirPaper(t *testing.T) {
 // What another plan makes of the envelope and the postage is said, and nothing else.
 func TestChangesAreSaid(t *testing.T) {
 	const note = `"quantity":4,"card":{"width":"4","height":"5 3/8","fold":"book","thickness":"%s"%s},"layers":[],"blank":{"style":"corner-fold"},"post":{"carriers":["us"]}`
-	at := func(thick, more string) *plan.Whole {
+	at := func(thick, more string) *pipeline.Whole {
 		all, _ := workedOut(t, fmt.Sprintf(note, thick, more), nil)
 		return all
 	}

@@ -3,7 +3,6 @@ package plan
 import (
 	"fmt"
 	"math"
-	"slices"
 	"strings"
 
 	"yellow-parcel/core/blank"
@@ -164,11 +163,10 @@ func trials(s say.Say, t proof.Trials) document.Trials {
 }
 
 // ShakyHands words the trials of a blank by hands that stray more and more.
-func ShakyHands(r *work.Result) []document.Trials {
-	s := say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}
-	out := []document.Trials{}
-	for _, t := range r.Shaky() {
-		out = append(out, trials(s, t))
+func ShakyHands(b *brief.Brief, all []proof.Trials) []document.Trials {
+	out := make([]document.Trials, len(all))
+	for i, t := range all {
+		out[i] = trials(say.Say{Unit: b.Unit, Ruler: b.Ruler}, t)
 	}
 	return out
 }
@@ -208,103 +206,6 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 		c.Postage = float64(price) / float64(measure.Cent)
 	}
 	return c
-}
-
-// paperReason says why the blank is cut from its paper.
-func paperReason(b *brief.Brief, m *work.Made) []string {
-	name := m.Paper.Sheet.Name
-	switch {
-	case !m.Paper.Fits:
-		return nil
-	case b.Blank.Papered:
-		return []string{"It comes out of " + name + ", the paper of this job."}
-	case m.Paper.OnHand:
-		return []string{"It comes out of " + name + ", the smallest on hand that takes it."}
-	}
-	return []string{"It comes out of " + name + ", the smallest sold that takes it."}
-}
-
-// reasons say why the first blank is the one to make.
-func reasons(s say.Say, r *work.Result, blanks []document.Blank) []string {
-	out := []string{}
-	if len(blanks) == 0 {
-		return out
-	}
-	m, b := r.Blanks[0], &blanks[0]
-	switch {
-	case r.Brief.Blank.Style != nil:
-		out = append(out, "Chosen for this job.")
-	case m.Proof.OK:
-		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
-	}
-	out = append(out, paperReason(r.Brief, m)...)
-	out = append(out, roomText(s, r, m)...)
-	least, cheaper := true, false
-	for _, o := range r.Blanks[1:] {
-		if o.Proof.OK && !o.Special() {
-			least = least && m.Outline.Area() <= o.Outline.Area()
-			cheaper = cheaper || m.CheaperThan(o)
-		}
-	}
-	if least && m.Proof.OK {
-		out = append(out, "It takes the least paper of those that prove: "+b.Area+".")
-	}
-	if cheaper && b.Compare.Post != "" {
-		out = append(out, "It posts for less than others: "+b.Compare.Post+".")
-	}
-	if t := b.Proof.Trials; t != nil {
-		out = append(out, t.Text+".")
-	}
-	return out
-}
-
-// schools say where the ways of making the same style disagree, and what the proof says of each.
-func schools(s say.Say, r *work.Result) []string {
-	out := []string{}
-	for _, style := range blank.Styles() {
-		var same []*work.Made
-		for _, m := range r.Blanks {
-			if m.Style.ID == style.ID {
-				same = append(same, m)
-			}
-		}
-		if len(same) != 2 || same[0].Special() {
-			continue
-		}
-		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
-			out = append(out, fmt.Sprintf("%s: both schools come to the same here, %s.", style.Name, seamText(s, same[0])))
-			continue
-		}
-		out = append(out, fmt.Sprintf("%s: %s; %s.", style.Name, school(s, same[0]), school(s, same[1])))
-	}
-	return out
-}
-
-// seam is the narrowest glued overlap of a blank; a length of nothing but its text where nothing is glued.
-func seam(s say.Say, m *work.Made) document.Length {
-	if m.Proof.Seam == nil {
-		return document.Length{Text: "no glue"}
-	}
-	return s.Length(measure.FromMM(*m.Proof.Seam))
-}
-
-func seamText(s say.Say, m *work.Made) string {
-	if m.Proof.Seam == nil {
-		return "no glued seam"
-	}
-	return "a seam of " + s.Text(measure.FromMM(*m.Proof.Seam))
-}
-
-func school(s say.Say, m *work.Made) string {
-	size := s.Text(m.Width) + " square"
-	if m.Width != m.Height {
-		size = s.SizeText(m.Cut())
-	}
-	text := fmt.Sprintf("%s asks for %s with %s", m.Variant.Name, size, seamText(s, m))
-	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
-		return text + " and fails: " + words.Lower(checkText(s, m.Proof.Checks[i]))
-	}
-	return text + " and proves"
 }
 
 // nest is how the first blank lies on its paper.

@@ -6,6 +6,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -38,4 +39,13 @@ func gauge(w say.Say, of *work.Gauge) *document.Gauge {
 		"Cut towards the middle from both ends, so that no cut runs past its corner. " + bladeCaution,
 	}, at("gauge.right", of.Margin+of.Long))
 	return g
+}
+
+// GaugeLabel is what a slot gauge is marked with.
+func GaugeLabel(g *work.Gauge, u measure.Unit) string {
+	label := g.Slot.Text(u) + " thick"
+	if g.Class != nil {
+		label = g.Carrier.Name + ", " + words.Lower(g.Class.Name) + ": " + label
+	}
+	return label
 }

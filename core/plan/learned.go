@@ -115,8 +115,8 @@ func (w teacher) post(b *learn.Book) (one document.Learned, ok bool) {
 		Low: hundredths(low) + " %", Likely: hundredths(mean) + " %", High: hundredths(high) + " %"}, true
 }
 
-// learnedTime is how long a making takes by the maker's own pace, where any of it was noted.
-func learnedTime(b *learn.Book, of learn.Effort) (document.Learned, bool) {
+// LearnedTime is how long a making takes by the maker's own pace, where any of it was noted.
+func LearnedTime(b *learn.Book, of learn.Effort) (document.Learned, bool) {
 	low, likely, high, noted := of.Pace(b)
 	if noted == 0 {
 		return document.Learned{}, false

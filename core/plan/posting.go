@@ -29,7 +29,7 @@ var verdictWords = map[post.State]string{
 
 // posts is every piece held against every carrier's rules; the piece in use is
 // told in full, of the others the class, the verdict and the price.
-func posts(s say.Say, r *work.Result, out []ways.Out, how Work) []document.Post {
+func posts(s say.Say, r *work.Result, out []ways.Out, how Telling) []document.Post {
 	all := make([]document.Post, 0, len(r.Posts)*len(r.Pieces))
 	for k := range r.Posts {
 		posting := &r.Posts[k]

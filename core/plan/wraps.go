@@ -5,30 +5,19 @@ import (
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
-	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/work"
 )
 
-// Wraps works the other way round from the paper: for every style, the largest
-// card of the job's own proportions the paper can wrap, and which customary
-// cards it takes. The error is a job.Problems.
-func Wraps(j job.Job, cat *catalog.Catalog, memory *work.Memory) ([]document.Wrap, error) {
-	b, err := brief.Read(j, cat)
-	if err != nil {
-		return nil, err
-	}
-	all, err := work.Wraps(b, memory)
-	if err != nil {
-		return nil, err
-	}
+// Wraps says what the job's paper wraps in each style.
+func Wraps(b *brief.Brief, all []work.Wrap) []document.Wrap {
 	out := make([]document.Wrap, len(all))
 	for i, one := range all {
 		out[i] = wrapOf(say.Say{Unit: b.Unit, Ruler: b.Ruler}, b, one)
 	}
-	return out, nil
+	return out
 }
 
 func wrapOf(s say.Say, b *brief.Brief, of work.Wrap) document.Wrap {

@@ -10,25 +10,25 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/supply"
 )
 
-func atTheBench(t *testing.T, text string, shelf supply.Shelf) plan.Bench {
+func atTheBench(t *testing.T, text string, shelf supply.Shelf) pipeline.Bench {
 	t.Helper()
 	j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + text + `}`))
 	if err != nil {
 		t.Fatal(err)
 	}
-	how := plan.Work{NoWays: true, Shelf: shelf}
-	all, err := plan.WorkOut(j, catalog.Standard(), how)
+	how := pipeline.Order{NoWays: true, Shelf: shelf}
+	all, err := pipeline.WorkOut(j, catalog.Standard(), how)
 	if err != nil {
 		t.Fatal(err)
 	}
 	return all.AtTheBench(how)
 }
 
-func lines(b plan.Bench) []string {
+func lines(b pipeline.Bench) []string {
 	var out []string
 	for _, l := range b.Made.Supplies.Lines {
 		out = append(out, fmt.Sprintf("%d %s, %d there, %s", l.Need, l.Name, l.There, l.Cost))

@@ -230,8 +230,3 @@ func First(a, b bool) int {
 	}
 	return 1
 }
-
-// extrasOf are the pieces that go with a blank.
-func extrasOf(r *Result, m *Made) []blank.Extra {
-	return blank.Extras(m.Blank, r.Card.Thickness, r.Brief.Ruler)
-}

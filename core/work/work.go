@@ -5,6 +5,7 @@
 package work
 
 import (
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
@@ -49,7 +50,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	r.Blanks, r.Unsuited = makerOf(r).all()
 	if len(r.Blanks) > 0 {
 		first := r.Blanks[0]
-		r.Extras = extrasOf(r, first)
+		r.Extras = blank.Extras(first.Blank, r.Card.Thickness, b.Ruler)
 		r.Nest = nest(r, first)
 	}
 	r.postAll()

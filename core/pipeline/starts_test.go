@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"fmt"
@@ -137,11 +137,11 @@ func TestAMadeCardIsNotCut(t *testing.T) {
 	// 7 x 5 folds out of 14 x 5, which no letter sheet gives.
 	const card = `"card":{"width":"7","height":"5","made":true%s},"quantity":20%s`
 	p := planOf(t, fmt.Sprintf(card, "", ""))
-	if p.Consequence.State == stateStop || len(p.CutPlan.Pieces)+len(p.CutPlan.Sheets) != 0 || p.CutPlan.Problem != nil || len(p.Layers) != 0 || p.Base.PerSheet != 0 {
+	if p.Consequence.State == "stop" || len(p.CutPlan.Pieces)+len(p.CutPlan.Sheets) != 0 || p.CutPlan.Problem != nil || len(p.Layers) != 0 || p.Base.PerSheet != 0 {
 		t.Errorf("%+v %+v", p.Consequence, p.CutPlan)
 	}
 	for _, s := range p.Stations[1:3] {
-		if s.Word != "made" || s.State != stateGood {
+		if s.Word != "made" || s.State != "good" {
 			t.Errorf("%+v", s)
 		}
 	}
@@ -150,7 +150,7 @@ func TestAMadeCardIsNotCut(t *testing.T) {
 		t.Errorf("%v thick, %s", p.Build.Thickest.MM, p.Card.Weight)
 	}
 	still := planOf(t, strings.Replace(fmt.Sprintf(card, "", ""), `,"made":true`, "", 1))
-	if still.Consequence.State != stateStop || len(still.CutPlan.Pieces) == 0 {
+	if still.Consequence.State != "stop" || len(still.CutPlan.Pieces) == 0 {
 		t.Errorf("still to make: %+v", still.Consequence)
 	}
 	// Layers, stock and what lies on it do not bring back a cut.

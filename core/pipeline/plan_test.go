@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"encoding/json"
@@ -26,9 +26,23 @@ func read(t testing.TB, text string) job.Job {
 	return j
 }
 
+// planned is a job's plan.
+func planned(j job.Job, cat *catalog.Catalog, how Order) (*document.Plan, error) {
+	all, err := WorkOut(j, cat, how)
+	if err != nil {
+		return nil, err
+	}
+	return all.Plan, nil
+}
+
+// whole is all of a job's plan.
+func whole(j job.Job, cat *catalog.Catalog) (*document.Plan, error) {
+	return planned(j, cat, Order{Whole: true})
+}
+
 func planOf(t testing.TB, fields string) *document.Plan {
 	t.Helper()
-	p, err := Make(read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`), catalog.Standard())
+	p, err := whole(read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`), catalog.Standard())
 	if err != nil {
 		t.Fatalf("%s: %v", fields, err)
 	}
@@ -219,7 +233,7 @@ func TestBadInputNamesItsField(t *testing.T) {
 		text := `{"format":"yellow-parcel-job","version":1,` + fields + `}`
 		j, err := job.Read([]byte(text))
 		if err == nil {
-			_, err = Make(j, catalog.Standard())
+			_, err = whole(j, catalog.Standard())
 		}
 		if err == nil || strings.Split(err.Error(), "\n")[0] != want {
 			t.Errorf("%s\n got %v\nwant %s", fields, err, want)
@@ -231,7 +245,7 @@ func TestSwitchingUnitsChangesNoMeasure(t *testing.T) {
 	fields := `"envelope":{"width":"5 3/8","height":"7 5/8"},"card":{"thickness":"3/16","weight":"1","ease":"¼"},"layers":["1/8",{"name":"Mat","border":"3 mm"}],` +
 		`"sheet":"us-letter","blank":{"style":"straight-fold","side_flap":"1","mouth":"short","seam":"1/2"}`
 	j := read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`)
-	p, err := Make(job.Switch(j, "mm", nil), catalog.Standard())
+	p, err := whole(job.Switch(j, "mm", nil), catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -306,7 +320,7 @@ func FuzzRead(f *testing.F) {
 		if err != nil {
 			return
 		}
-		if _, err := Make(j, catalog.Standard()); err != nil && len(err.(job.Problems)) == 0 {
+		if _, err := whole(j, catalog.Standard()); err != nil && len(err.(job.Problems)) == 0 {
 			t.Fatal("an error without a problem")
 		}
 		again, err := json.Marshal(j)
@@ -321,11 +335,11 @@ func FuzzRead(f *testing.F) {
 
 const raisedA7 = `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","card":{"thickness":"1/8 in"},"layers":["1/8 in","1/8 in"]}`
 
-func benchmark(b *testing.B, text string, how Work) {
+func benchmark(b *testing.B, text string, how Order) {
 	j := read(b, text)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := MakeWith(j, catalog.Standard(), how); err != nil {
+		if _, err := planned(j, catalog.Standard(), how); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -333,6 +347,6 @@ func benchmark(b *testing.B, text string, how Work) {
 
 // BenchmarkPlan is what a keystroke takes where nothing is remembered, BenchmarkPlanWarm where the blanks and the
 // cuts are, BenchmarkWholePlan the document for files and other programs.
-func BenchmarkPlan(b *testing.B)      { benchmark(b, raisedA7, Work{}) }
-func BenchmarkPlanWarm(b *testing.B)  { benchmark(b, raisedA7, Work{Memory: work.NewMemory()}) }
-func BenchmarkWholePlan(b *testing.B) { benchmark(b, raisedA7, Work{Whole: true}) }
+func BenchmarkPlan(b *testing.B)      { benchmark(b, raisedA7, Order{}) }
+func BenchmarkPlanWarm(b *testing.B)  { benchmark(b, raisedA7, Order{Memory: work.NewMemory()}) }
+func BenchmarkWholePlan(b *testing.B) { benchmark(b, raisedA7, Order{Whole: true}) }

@@ -1,12 +1,13 @@
-package plan
+package pipeline
 
 import (
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/plan"
 	"yellow-parcel/core/say"
-	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -48,11 +49,17 @@ func JigOffset(side, reading string, unit measure.Unit) (document.Length, error)
 	return say.Say{Unit: unit, Ruler: measure.DefaultRuler(unit)}.Length(offset), nil
 }
 
-// GaugeLabel is what a slot gauge is marked with.
-func GaugeLabel(g *work.Gauge, u measure.Unit) string {
-	label := g.Slot.Text(u) + " thick"
-	if g.Class != nil {
-		label = g.Carrier.Name + ", " + words.Lower(g.Class.Name) + ": " + label
+// Wraps works the other way round from the paper: for every style, the largest
+// card of the job's own proportions the paper can wrap, and which customary
+// cards it takes. The error is a job.Problems.
+func Wraps(j job.Job, cat *catalog.Catalog, memory *work.Memory) ([]document.Wrap, error) {
+	b, err := brief.Read(j, cat)
+	if err != nil {
+		return nil, err
 	}
-	return label
+	all, err := work.Wraps(b, memory)
+	if err != nil {
+		return nil, err
+	}
+	return plan.Wraps(b, all), nil
 }

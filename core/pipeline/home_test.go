@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"testing"
@@ -35,7 +35,7 @@ func TestHomeSetsUnitSheetsPostAndCurrency(t *testing.T) {
 	}
 	for _, home := range []string{"atlantis", "intl"} {
 		j := job.Job{Format: job.Format, Version: job.Version, Home: home, Envelope: &job.Bought{ID: "us-a7"}}
-		if _, err := Make(j, catalog.Standard()); err == nil || err.Error() != `home: "`+home+`" is not a carrier one posts from here; known are us, uk, ca, au, de, jp` {
+		if _, err := whole(j, catalog.Standard()); err == nil || err.Error() != `home: "`+home+`" is not a carrier one posts from here; known are us, uk, ca, au, de, jp` {
 			t.Errorf("%s: %v", home, err)
 		}
 	}

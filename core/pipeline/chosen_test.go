@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"fmt"
@@ -70,7 +70,7 @@ func TestTheShelfComesFirst(t *testing.T) {
 		for _, e := range c.shelf {
 			shelf = append(shelf, supply.Held{Bought: e, Count: 1})
 		}
-		p, err := MakeWith(j, catalog.Standard(), Work{Shelf: shelf, Whole: true})
+		p, err := planned(j, catalog.Standard(), Order{Shelf: shelf, Whole: true})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -82,7 +82,7 @@ func TestTheShelfComesFirst(t *testing.T) {
 		}
 		// Taken, it is the job's own.
 		if patch := p.Post[0].Patch; patch != nil {
-			q, err := MakeWith(patched(t, j, patch), catalog.Standard(), Work{})
+			q, err := planned(patched(t, j, patch), catalog.Standard(), Order{})
 			if err != nil || q.Post[0].Piece != "envelope" || q.Post[0].PriceText != p.Post[0].PriceText {
 				t.Errorf("%s taken: %v %v", c.what, err, q.Post[0].Piece)
 			}

@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"fmt"
@@ -114,7 +114,7 @@ func TestFromThePaper(t *testing.T) {
 		}
 		j := read(t, fmt.Sprintf(`{"format":"yellow-parcel-job","version":1,"card":{"width":%q,"height":%q},"blank":{"paper":"us-12x12","style":%q,"variant":%q}}`,
 			w.Largest.Width.Text, w.Largest.Height.Text, w.Style, w.Variant))
-		p, err := Make(j, catalog.Standard())
+		p, err := whole(j, catalog.Standard())
 		if err != nil || !p.Blanks[0].Proof.OK || !p.Blanks[0].Paper.Fits || p.Blanks[0].Style != w.Style {
 			t.Errorf("%s of %s: %v", w.Name, w.Text, err)
 		}
@@ -139,7 +139,7 @@ func TestJigOffsetByHand(t *testing.T) {
 func TestToolsFillInWhatAJobLeavesOut(t *testing.T) {
 	tools := job.Tools{Board: &job.BoardSpec{Groove: "1/8 in", Jig: "1/2 in"}, Trimmer: &job.TrimmerSpec{Longest: "12 in"}, Mat: "1/2 in"}
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"style":"corner-fold"}}`).With(tools)
-	p, err := Make(j, catalog.Standard())
+	p, err := whole(j, catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -184,10 +184,10 @@ func TestEveryOptionOfEveryStyleIsRead(t *testing.T) {
 				value, wrong = `{"width":"9 1/2","height":"4 1/8"}`, `"us-99"`
 			}
 			job := `{"format":"yellow-parcel-job","version":1,"card":{"width":"4","height":"4","thickness":"1/2"},"blank":{"style":%q,%q:%s}}`
-			if _, err := Make(read(t, fmt.Sprintf(job, s.ID, o.Name, value)), catalog.Standard()); err != nil {
+			if _, err := whole(read(t, fmt.Sprintf(job, s.ID, o.Name, value)), catalog.Standard()); err != nil {
 				t.Errorf("%s.%s %s: %v", s.ID, o.Name, value, err)
 			}
-			if _, err := Make(read(t, fmt.Sprintf(job, s.ID, o.Name, wrong)), catalog.Standard()); err == nil || !strings.HasPrefix(err.Error(), "blank."+o.Name) {
+			if _, err := whole(read(t, fmt.Sprintf(job, s.ID, o.Name, wrong)), catalog.Standard()); err == nil || !strings.HasPrefix(err.Error(), "blank."+o.Name) {
 				t.Errorf("%s.%s %s: %v", s.ID, o.Name, wrong, err)
 			}
 		}

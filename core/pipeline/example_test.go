@@ -1,11 +1,11 @@
-package plan_test
+package pipeline_test
 
 import (
 	"fmt"
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/pipeline"
 )
 
 // A job goes in as it was typed; the plan says what to cut and what to know.
@@ -15,17 +15,17 @@ func Example() {
 		fmt.Println(err)
 		return
 	}
-	p, err := plan.Make(j, catalog.Standard())
+	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{})
 	if err != nil {
 		fmt.Println(err)
 		return
 	}
-	for _, a := range p.Answers {
+	for _, a := range all.Plan.Answers {
 		if a.Station == "base" {
 			fmt.Println(a.Copy)
 		}
 	}
-	fmt.Println(p.Consequence.Text)
+	fmt.Println(all.Plan.Consequence.Text)
 	// Output:
 	// Cut 10 in × 7 in
 	// Score 5 in from the left edge; fold away from the groove

@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"encoding/json"
@@ -74,13 +74,13 @@ func TestWaysOutKeepTheirPromise(t *testing.T) {
 	kept := 0
 	for _, fields := range postJobs {
 		j := read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`)
-		p, err := Make(j, catalog.Standard())
+		p, err := whole(j, catalog.Standard())
 		if err != nil {
 			t.Fatalf("%s: %v", fields, err)
 		}
 		for id, before := range inUseOf(p) {
 			for _, w := range before.WaysOut {
-				after, err := Make(patched(t, j, w.Patch), catalog.Standard())
+				after, err := whole(patched(t, j, w.Patch), catalog.Standard())
 				if err != nil {
 					t.Errorf("%s: %s: %v", fields, w.Label, err)
 					continue
@@ -151,7 +151,7 @@ func TestMeasuredOverrules(t *testing.T) {
 func TestOldPricesAreMarked(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7"}`)
 	for today, want := range map[string]bool{"2026-07-13": false, "2026-07-14": true, "2025-08-01": false, "": false, "soon": false} {
-		p, err := MakeWith(j, catalog.Standard(), Work{Today: today})
+		p, err := planned(j, catalog.Standard(), Order{Today: today})
 		if err != nil || (p.Post[0].Stale != "") != want {
 			t.Errorf("on %s: %q %v", today, p.Post[0].Stale, err)
 		}
@@ -202,7 +202,7 @@ func BenchmarkPostEverywhere(b *testing.B) {
 	for i, fields := range postJobs {
 		b.Run(fmt.Sprint(i), func(b *testing.B) {
 			j := read(b, `{"format":"yellow-parcel-job","version":1,`+fields+`}`)
-			all, err := WorkOut(j, catalog.Standard(), Work{NoWays: true})
+			all, err := WorkOut(j, catalog.Standard(), Order{NoWays: true})
 			if err != nil {
 				b.Fatal(err)
 			}

@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"fmt"
@@ -166,7 +166,7 @@ func TestSpareCardsAreCutToo(t *testing.T) {
 
 func TestTrialsOfTheBlanks(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7"}`)
-	p, err := MakeWith(j, catalog.Standard(), Work{Trials: 100})
+	p, err := planned(j, catalog.Standard(), Order{Trials: 100})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -185,10 +185,10 @@ func TestTrialsOfTheBlanks(t *testing.T) {
 	}
 }
 
-func BenchmarkPlanWithTrials(b *testing.B) { benchmark(b, raisedA7, Work{Trials: work.UsualTrials}) }
+func BenchmarkPlanWithTrials(b *testing.B) { benchmark(b, raisedA7, Order{Trials: work.UsualTrials}) }
 
 func BenchmarkBatchPlan(b *testing.B) {
-	benchmark(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`, Work{})
+	benchmark(b, `{"format":"yellow-parcel-job","version":1,`+invitations+`}`, Order{})
 }
 
 // What stands in the way of a batch is said in full, and any sheet listed can be bought.
@@ -206,7 +206,7 @@ func TestShortagesInWords(t *testing.T) {
 		}
 	}
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"layers":[{"border":"1/8","bottom":"7"}]}`)
-	if _, err := Make(j, catalog.Standard()); err == nil || !strings.Contains(err.Error(), "layers[0].bottom: Layer 1 vanishes: 1/8 in above and 7 in below") {
+	if _, err := whole(j, catalog.Standard()); err == nil || !strings.Contains(err.Error(), "layers[0].bottom: Layer 1 vanishes: 1/8 in above and 7 in below") {
 		t.Error(err)
 	}
 	if p := planOf(t, `"envelope":"us-a7","card":{"thickness":"1/2"},"layers":[]`); p.Card.Customary != nil {

@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"errors"
@@ -32,7 +32,7 @@ func short(p *document.Plan) bool {
 
 func metered(t *testing.T, text string, memory *work.Memory, m *work.Meter) (*Whole, error) {
 	t.Helper()
-	return WorkOut(read(t, text), catalog.Standard(), Work{Trials: 100, Memory: memory, Meter: m})
+	return WorkOut(read(t, text), catalog.Standard(), Order{Trials: 100, Memory: memory, Meter: m})
 }
 
 // A job beyond what is gone into says so, warm or cold, and has everything else; others have all.
@@ -59,7 +59,7 @@ func TestALargeJobSaysWhatWasLeftOut(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, one := range jobs {
-		all, err := WorkOut(one, catalog.Standard(), Work{Trials: 100, Memory: memory, Meter: &work.Meter{Most: work.UsualMost}})
+		all, err := WorkOut(one, catalog.Standard(), Order{Trials: 100, Memory: memory, Meter: &work.Meter{Most: work.UsualMost}})
 		if err != nil || short(all.Plan) {
 			t.Errorf("%s: %v, an everyday job is cut short", one.Title, err)
 		}
@@ -98,5 +98,5 @@ func TestWorkNobodyWaitsForEnds(t *testing.T) {
 }
 
 func BenchmarkHugePlan(b *testing.B) {
-	benchmark(b, huge(), Work{Trials: work.UsualTrials, Meter: &work.Meter{Most: work.UsualMost}})
+	benchmark(b, huge(), Order{Trials: work.UsualTrials, Meter: &work.Meter{Most: work.UsualMost}})
 }

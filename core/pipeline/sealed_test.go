@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"fmt"
@@ -71,14 +71,14 @@ func TestACarrierThatSaysLittle(t *testing.T) {
 		t.Fatal(err)
 	}
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7","post":{"carriers":["bare"]}}`)
-	p, err := Make(j, catalog.Standard().With([]post.Carrier{bare}))
+	p, err := whole(j, catalog.Standard().With([]post.Carrier{bare}))
 	if err != nil {
 		t.Fatal(err)
 	}
 	if p.Gauge != nil || p.Postage != nil || p.Post[0].Verdict != "pass" || p.Post[0].PriceText != "ask at the counter" || p.Post[0].Slot != nil || len(p.Post[0].Map.Regions) != 0 {
 		t.Errorf("%+v", p.Post[0])
 	}
-	if station := p.Stations[5]; station.Figure != "Anything" || station.State != stateLook {
+	if station := p.Stations[5]; station.Figure != "Anything" || station.State != "look" {
 		t.Errorf("%+v", station)
 	}
 }

@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"encoding/json"
@@ -25,7 +25,7 @@ func stuck(n int, thick string) []logbook.Entry {
 func TestTheLogbookIsHeardAndNothingElse(t *testing.T) {
 	const text = `{"format":"yellow-parcel-job","version":1,"quantity":40,"card":{"width":"5","height":"7","thickness":"1/8","fold":"book"},"layers":[],"blank":{"style":"corner-fold"},"post":{"carriers":["us"]}%s}`
 	plan := func(more string, book *learn.Book) string {
-		p, err := MakeWith(read(t, fmt.Sprintf(text, more)), catalog.Standard(), Work{Whole: true, NoWays: true, Steps: true, Book: book})
+		p, err := planned(read(t, fmt.Sprintf(text, more)), catalog.Standard(), Order{Whole: true, NoWays: true, Steps: true, Book: book})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -71,7 +71,7 @@ func TestTheLogbookIsHeardAndNothingElse(t *testing.T) {
 		t.Errorf("it simply goes, and %s", got["post"])
 	}
 	// The card sold for its envelope is not made smaller for it.
-	sold, err := MakeWith(read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7"}`), catalog.Standard(), Work{Book: book})
+	sold, err := planned(read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a7"}`), catalog.Standard(), Order{Book: book})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1,4 +1,4 @@
-package plan
+package pipeline
 
 import (
 	"encoding/json"
@@ -87,7 +87,7 @@ func TestWaysOutDifferInKind(t *testing.T) {
 	seen, paired := map[string]bool{}, 0
 	for range 60 {
 		text := randomJob(rng)
-		p, err := Make(read(t, text), catalog.Standard())
+		p, err := whole(read(t, text), catalog.Standard())
 		if err != nil {
 			continue
 		}
@@ -161,13 +161,13 @@ func TestWaysOutOfRandomJobs(t *testing.T) {
 		if err != nil {
 			t.Fatalf("%s: %v", text, err)
 		}
-		p, err := Make(j, catalog.Standard())
+		p, err := whole(j, catalog.Standard())
 		if err != nil {
 			continue // a piece too large for its envelope, a layer that vanishes
 		}
 		for id, before := range inUseOf(p) {
 			for _, w := range before.WaysOut {
-				after, err := Make(patched(t, j, w.Patch), catalog.Standard())
+				after, err := whole(patched(t, j, w.Patch), catalog.Standard())
 				if err != nil {
 					t.Errorf("%s: %s: %v", text, w.Label, err)
 					continue
@@ -200,8 +200,8 @@ func TestMemoryChangesNoPlan(t *testing.T) {
 				t.Fatal(err)
 			}
 			j = patched(t, j, patch)
-			cold, refused := MakeWith(j, catalog.Standard(), Work{Trials: 40})
-			warm, also := MakeWith(j, catalog.Standard(), Work{Trials: 40, Memory: memory})
+			cold, refused := planned(j, catalog.Standard(), Order{Trials: 40})
+			warm, also := planned(j, catalog.Standard(), Order{Trials: 40, Memory: memory})
 			if fmt.Sprint(refused) != fmt.Sprint(also) || !reflect.DeepEqual(cold, warm) {
 				t.Errorf("%s after %s is planned otherwise from memory", j.Title, edit)
 			}
@@ -226,12 +226,12 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		p, err := Make(j, catalog.Standard())
+		p, err := whole(j, catalog.Standard())
 		if err != nil {
 			continue
 		}
 		one, err1 := json.Marshal(p)
-		again, err2 := Make(j, catalog.Standard())
+		again, err2 := whole(j, catalog.Standard())
 		two, err3 := json.Marshal(again)
 		if err := errors.Join(err1, err2, err3); err != nil || string(one) != string(two) {
 			t.Errorf("%s gives two plans: %v", text, err)
@@ -243,7 +243,7 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 		c := *j.Card
 		c.Build = append(append([]job.BuildSpec{}, c.Build...), job.BuildSpec{Material: "veneer", Width: "20 mm", Height: "20 mm"})
 		more.Card = &c
-		q, err := Make(more, catalog.Standard())
+		q, err := whole(more, catalog.Standard())
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -265,11 +265,11 @@ func TestSwitchKeepsTheBuild(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	p, err := Make(j, catalog.Standard())
+	p, err := whole(j, catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}
-	q, err := Make(read(t, string(text)), catalog.Standard())
+	q, err := whole(read(t, string(text)), catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -295,7 +295,7 @@ func TestWrongPiecesNameTheirField(t *testing.T) {
 		`"card":{"width":"5","height":"7"},"stamps":[{"price":"cheap","count":1}]`:                                          `stamps[0].price: "cheap" is not a stamp's price; try 0.78`,
 		`"card":{"width":"5","height":"7"},"materials":[{"id":"x","name":"X","kind":"goo","thickness":"1","weight":"1 g"}]`: `materials[0].kind: "goo" is not a kind; try board, bond, foam, trim`,
 	} {
-		_, err := Make(read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`), catalog.Standard())
+		_, err := whole(read(t, `{"format":"yellow-parcel-job","version":1,`+fields+`}`), catalog.Standard())
 		if err == nil || !strings.HasPrefix(err.Error(), want) {
 			t.Errorf("%s:\n     got %v\n    want %s", fields, err, want)
 		}
@@ -306,7 +306,7 @@ func TestWrongPiecesNameTheirField(t *testing.T) {
 // scale showed; it does not put what is computed in the scale's place.
 func TestWhatWasMeasuredIsKeptTrackOf(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7","stock":"110 lb cover","weight":"1.9 oz"},"layers":["1/8"]}`)
-	p, err := Make(j, catalog.Standard())
+	p, err := whole(j, catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -316,7 +316,7 @@ func TestWhatWasMeasuredIsKeptTrackOf(t *testing.T) {
 			continue
 		}
 		found = true
-		after, err := Make(patched(t, j, w.Patch), catalog.Standard())
+		after, err := whole(patched(t, j, w.Patch), catalog.Standard())
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -333,12 +333,12 @@ func TestWhatWasMeasuredIsKeptTrackOf(t *testing.T) {
 // No way out runs into what the job would then refuse.
 func TestWaysOutLeaveTheInsidePanelRoom(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"6","height":"8"},"layers":[],"inside":"2.7"}`)
-	p, err := Make(j, catalog.Standard())
+	p, err := whole(j, catalog.Standard())
 	if err != nil {
 		t.Fatal(err)
 	}
 	for _, w := range p.Post[0].WaysOut {
-		if _, err := Make(patched(t, j, w.Patch), catalog.Standard()); err != nil {
+		if _, err := whole(patched(t, j, w.Patch), catalog.Standard()); err != nil {
 			t.Errorf("%s: %v", w.Label, err)
 		}
 	}

@@ -1,0 +1,34 @@
+package pipeline
+
+import (
+	"yellow-parcel/core/bench"
+	"yellow-parcel/core/prompt"
+	"yellow-parcel/core/say"
+	"yellow-parcel/core/supply"
+	"yellow-parcel/core/work"
+)
+
+// Bench is a job as it is made: its table, its lots, its steps and supplies in words.
+type Bench struct {
+	bench.Plan
+	prompt.Made
+	Supplied supply.List
+}
+
+// AtTheBench is how the job is made, from the envelopes on hand.
+func (all *Whole) AtTheBench(how Order) Bench {
+	r := all.Result
+	return BenchOf(say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}, supply.Alone(r), []*work.Postage{r.Postage}, how)
+}
+
+// BenchOf is how what lies on a table is made.
+func BenchOf(s say.Say, t supply.Table, postage []*work.Postage, how Order) Bench {
+	solve := how.Solve
+	if solve == nil {
+		solve = how.Memory.Solve
+	}
+	out := Bench{Plan: bench.Plan{Table: t, Lots: supply.Lots(t, solve), Postage: postage}}
+	out.Supplied = supply.ListOf(t, out.Lots, how.Shelf, postage)
+	out.Made = prompt.Write(s, out.Plan, out.Supplied)
+	return out
+}
