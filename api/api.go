@@ -58,7 +58,10 @@ type IDInput struct {
 }
 
 type (
-	answerOutput  struct{ Body Worked }
+	answerOutput struct {
+		Timing string `header:"Server-Timing" doc:"how long each stage took, in milliseconds"`
+		Body   Worked
+	}
 	catalogOutput struct{ Body CatalogBody }
 	recordOutput  struct{ Body Record }
 	jobOutput     struct{ Body job.Job }

@@ -70,7 +70,10 @@ type Moved struct {
 }
 
 type (
-	stepsOutput    struct{ Body StepsBody }
+	stepsOutput struct {
+		Timing string `header:"Server-Timing" doc:"how long each stage took, in milliseconds"`
+		Body   StepsBody
+	}
 	makingOutput   struct{ Body MakingBody }
 	makingsOutput  struct{ Body []MakingSummary }
 	drawingsOutput struct {
@@ -117,7 +120,7 @@ func (s *plans) steps(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return &stepsOutput{StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, append([]document.Learned{}, all.Plan.Learned...), append([]document.Sitting{}, all.Plan.Sittings...), all.Plan.Schedule}}, nil
+	return &stepsOutput{timing(all.Stages), StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, append([]document.Learned{}, all.Plan.Learned...), append([]document.Sitting{}, all.Plan.Sittings...), all.Plan.Schedule}}, nil
 }
 
 func noMaking(err error) error {

@@ -3,7 +3,9 @@ package api
 import (
 	"context"
 	"errors"
+	"fmt"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -37,7 +39,8 @@ func (s *planner) workOutFor(ctx context.Context, editor, id string, raw []byte,
 	if err != nil {
 		return nil, problem(err)
 	}
-	here := s.toolbox.nowIn(tools.Zone)
+	here, began := s.toolbox.nowIn(tools.Zone), time.Now()
+	how.Clock = func() int64 { return time.Since(began).Nanoseconds() }
 	how.Memory, how.Today, how.Minute = s.memory, here.Format(time.DateOnly), clock(here)
 	if how.Shelf, err = s.shelves.envelopesFor(ctx, id); err != nil {
 		return nil, err
@@ -95,12 +98,21 @@ func (s *plans) plan(ctx context.Context, in *struct {
 	all, err := s.planner.workOut(ctx, in.Editor, in.RawBody, pipeline.Order{Trials: work.UsualTrials})
 	var wrong *huma.ErrorModel
 	if in.Editor != "" && errors.As(err, &wrong) && wrong.Status == http.StatusUnprocessableEntity {
-		return &answerOutput{unplanned(wrong)}, nil
+		return &answerOutput{Body: unplanned(wrong)}, nil
 	}
 	if err != nil {
 		return nil, err
 	}
-	return &answerOutput{Worked{Plan: *all.Plan, Drawings: draw.All(all)}}, nil
+	return &answerOutput{timing(all.Stages), Worked{Plan: *all.Plan, Drawings: draw.All(all)}}, nil
+}
+
+// timing is how long the stages took, as a Server-Timing header has it: in milliseconds.
+func timing(stages []pipeline.Stage) string {
+	out := make([]string, len(stages))
+	for i, s := range stages {
+		out[i] = fmt.Sprintf("%s;dur=%.2f", s.Name, float64(s.Took)/1e6)
+	}
+	return strings.Join(out, ", ")
 }
 
 // unplanned is the answer to an editor where something typed is to be put right first.

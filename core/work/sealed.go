@@ -96,8 +96,7 @@ func (r *sealer) seal(s *Sealed) *Sealed {
 // shelf that fits well, else one to buy, where no blank goes better or for less, else the first blank;
 // a padded mailer last.
 func piecesOf(r *Result) []*Sealed {
-	in := sealerOf(r)
-	out := make([]*Sealed, 0, len(r.Blanks)+3)
+	in, out := sealerOf(r), make([]*Sealed, 0, len(r.Blanks)+3)
 	own := in.sealedBought(r.Own)
 	if own != nil {
 		out = append(out, own)

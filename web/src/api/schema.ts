@@ -5857,6 +5857,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Server-Timing"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -6520,6 +6521,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Server-Timing"?: string;
                     [name: string]: unknown;
                 };
                 content: {
