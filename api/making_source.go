@@ -164,7 +164,7 @@ func (s *sources) planOf(ctx context.Context, source making.Source) (making.Plan
 	if err != nil {
 		return making.Plan{}, draw.BenchSet{}, err
 	}
-	return making.PlanOf(&w.Bench, w.docs...), draw.OfBench(&w.Bench), nil
+	return making.PlanOf(&w.Bench, w.jobs...), draw.OfBench(&w.Bench), nil
 }
 
 // patched is a source with one of its jobs changed.

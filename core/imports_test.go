@@ -1,6 +1,7 @@
 package core
 
 import (
+	"go/ast"
 	"os/exec"
 	"slices"
 	"strings"
@@ -8,7 +9,7 @@ import (
 )
 
 // order is the way imports may point: a package may use those before it, never one after.
-var order = []string{"words", "fault", "cells", "measure", "calendar", "shape", "card", "post", "catalog", "blank", "proof", "pattern", "parts", "trim", "job", "logbook", "learn", "brief", "work", "supply", "bench", "ways", "document", "say", "cutlist", "prompt", "schedule", "plan", "pipeline", "gang", "making"}
+var order = []string{"words", "fault", "cells", "measure", "calendar", "shape", "card", "post", "catalog", "blank", "job", "document", "say", "proof", "pattern", "parts", "trim", "nest", "logbook", "learn", "brief", "work", "supply", "bench", "ways", "cutlist", "prompt", "schedule", "plan", "pipeline", "gang", "making"}
 
 // Reading files, the network, a database or the clock has no place in the core.
 // Chance comes only from generators with a fixed seed, which math/rand/v2 has.
@@ -58,5 +59,69 @@ func TestImportsPointDownTheCore(t *testing.T) {
 	}
 	if seen != len(order) {
 		t.Errorf("saw %d of %d core packages", seen, len(order))
+	}
+}
+
+// owners are the rooms that alone set a stage of the work off; whoever else wants
+// it asks them, so that a job goes one way.
+var owners = map[string][]string{
+	"brief.Read": {"pipeline", "ways"}, "work.Do": {"pipeline"}, "work.Wraps": {"pipeline"}, "work.InUse": {"ways"}, "ways.Find": {"pipeline"},
+	"plan.Write": {"pipeline"}, "plan.Wraps": {"pipeline"}, "supply.Lots": {"pipeline"}, "supply.ListOf": {"pipeline"}, "prompt.Write": {"pipeline"}, "schedule.Write": {"pipeline"},
+	"brief.ReadTable": {"gang"}, "proof.Fold": {"work"}, "proof.Try": {"work"}, "nest.Try": {"work"}, "nest.Places": {"work"}, "card.Try": {"work"}, "card.Rank": {"work", "ways"},
+	"trim.Choose": {"work", "making"}, "trim.Most": {"work"}, "trim.Solve": {}, "post.Judge": {"work"}, "post.Outcome": {"work", "ways"},
+}
+
+func TestAJobGoesOneWay(t *testing.T) {
+	seen := map[string]bool{}
+	for pkg, files := range source(t, "..") {
+		room := strings.TrimPrefix(pkg, "../core/")
+		if strings.HasPrefix(pkg, "../bench/") {
+			continue // measures rooms by themselves
+		}
+		for f, tree := range files {
+			ast.Inspect(tree, func(n ast.Node) bool {
+				s, ok := n.(*ast.SelectorExpr)
+				if !ok {
+					return true
+				}
+				x, ok := s.X.(*ast.Ident)
+				if !ok {
+					return true
+				}
+				stage := x.Name + "." + s.Sel.Name
+				if rooms, owned := owners[stage]; owned {
+					if seen[stage] = true; !slices.Contains(rooms, room) {
+						t.Errorf("%s sets off %s, which is for %v", f, stage, rooms)
+					}
+				}
+				return true
+			})
+		}
+	}
+	for stage, rooms := range owners {
+		if len(rooms) > 0 && !seen[stage] {
+			t.Errorf("nobody sets off %s", stage)
+		}
+	}
+}
+
+// The document is types alone: others say what is in it.
+func TestTheDocumentIsTypesAlone(t *testing.T) {
+	for f, tree := range source(t, ".")["document"] {
+		for _, d := range tree.Decls {
+			if fn, ok := d.(*ast.FuncDecl); ok {
+				t.Errorf("%s has a function, %s", f, fn.Name.Name)
+			}
+		}
+	}
+}
+
+// What the logbook keeps comes of what was worked out, not of how that was said.
+func TestEntriesComeOfResults(t *testing.T) {
+	tree := source(t, ".")["making"]["making/entry.go"]
+	for _, i := range tree.Imports {
+		if path := i.Path.Value; strings.HasSuffix(path, `/document"`) || strings.HasSuffix(path, `/pipeline"`) {
+			t.Errorf("it imports %s", path)
+		}
 	}
 }

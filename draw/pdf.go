@@ -40,7 +40,7 @@ func newPDF(unit measure.Unit, title string) *fpdf.Fpdf {
 var pdfFormat = Format{
 	Name: "pdf", Media: "application/pdf", Extension: "pdf", Says: "true size on paper, with a check ruler",
 	SaysOf:  map[string]string{Cuts: "the list, with every sheet drawn", WorkSheet: "the whole job, with boxes to tick"},
-	Outline: func(w io.Writer, p Part, of Source) error { return PDF(w, p, of.Plan.Unit, plan.Heading(of.Plan)) },
+	Outline: func(w io.Writer, p Part, of Source) error { return PDF(w, p, of.Plan.Unit, plan.Heading(of.Result)) },
 	List:    map[string]func(io.Writer, Source) error{Cuts: cutListPDF, WorkSheet: workSheetPDF},
 }
 

@@ -16,7 +16,7 @@ func cutListPDF(w io.Writer, of Source) error {
 	if err := cutListOf(of); err != nil {
 		return err
 	}
-	unit, title := of.Plan.Unit, plan.Heading(of.Plan)
+	unit, title := of.Plan.Unit, plan.Heading(of.Result)
 	return listPDF(w, unit, title, func(l *lister) {
 		l.text(style{true, 15}, title)
 		l.cutting(of.Plan.CutPlan)

@@ -12,8 +12,8 @@ import (
 // layers, the sheets, the envelope and the post, with boxes to tick.
 func workSheetPDF(w io.Writer, of Source) error {
 	set, p := All(of), of.Plan
-	return listPDF(w, p.Unit, plan.Heading(p), func(l *lister) {
-		l.text(style{true, 18}, plan.Heading(p))
+	return listPDF(w, p.Unit, plan.Heading(of.Result), func(l *lister) {
+		l.text(style{true, 18}, plan.Heading(of.Result))
 		l.text(style{false, 11}, fmt.Sprintf("Make %d, by a ruler in %s. %s", p.Quantity, p.Ruler, of.Today))
 		l.figures(p.Stations)
 		l.section("The card", set.Base, stationed(p.Answers, "base"))

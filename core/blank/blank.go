@@ -20,6 +20,8 @@
 package blank
 
 import (
+	"math"
+
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
@@ -132,6 +134,9 @@ const (
 	End
 	BesideTab
 )
+
+// Half is half the diagonal of a square that is measured along it, from corner to centre.
+func (b Blank) Half() measure.Length { return measure.FromMM(b.Width.MM() / math.Sqrt2) }
 
 // Cut is the rectangle of paper the blank is cut from.
 func (b Blank) Cut() card.Size { return card.Size{Width: b.Width, Height: b.Height} }

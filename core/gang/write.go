@@ -49,7 +49,7 @@ func (w *Whole) title() string {
 func (w *Whole) job(s say.Say, i int) document.GangJob {
 	j := &w.Jobs[i]
 	b := j.Result.Brief
-	out := document.GangJob{Number: i + 1, Title: plan.Heading(j.Plan), Card: s.SizeText(j.Result.Card.Size), Quantity: b.Quantity, Spare: b.Stock.Spare, Pieces: []document.Wanted{}, Working: []string{}}
+	out := document.GangJob{Number: i + 1, Title: plan.Heading(j.Result), Card: s.SizeText(j.Result.Card.Size), Quantity: b.Quantity, Spare: b.Stock.Spare, Pieces: []document.Wanted{}, Working: []string{}}
 	total := 0.0
 	for _, other := range w.Jobs {
 		total += other.Area
@@ -79,7 +79,7 @@ func (w *Whole) stamps(i int) (out document.GangStamps, ok bool) {
 		return out, false
 	}
 	p := plan.PostageOf(j.Postage, j.Result.Brief.Quantity, j.Result.Posts[0].InUse().Carrier.Currency)
-	out = document.GangStamps{Number: i + 1, Title: plan.Heading(j.Plan), Pieces: j.Result.Brief.Quantity, Buy: p.Buy}
+	out = document.GangStamps{Number: i + 1, Title: plan.Heading(j.Result), Pieces: j.Result.Brief.Quantity, Buy: p.Buy}
 	for n, set := range p.Sets {
 		if n > 0 {
 			out.Text += "; "

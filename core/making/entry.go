@@ -10,25 +10,24 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/core/work"
 )
 
-// foreseen is what the logbook will say of a job, as far as its plan knows.
-func foreseen(j *pipeline.Whole) logbook.Entry {
-	r := j.Result
+// foreseen is what the logbook will say of a job, as far as it was worked out.
+func foreseen(r *work.Result) logbook.Entry {
 	unit := r.Brief.Unit
-	e := logbook.Entry{Title: plan.Heading(j.Plan), Unit: unit, Thickness: typed(r.Card.Thick, unit), Card: bought(r.Card.Outer(), unit)}
+	e := logbook.Entry{Title: plan.Heading(r), Unit: unit, Thickness: typed(r.Card.Thick, unit), Card: bought(r.Card.Outer(), unit)}
 	if inside, ok := insideOf(r); ok {
 		e.Inside = bought(inside, unit)
 	}
-	if len(j.Plan.Post) > 0 {
-		v := &j.Plan.Post[0]
-		e.Envelope, e.Carrier, e.Class, e.Foretold, e.Currency = v.PieceName, v.Carrier, v.ClassName, v.Verdict, v.Currency
-		if p := r.Posts[0].InUse(); p.Priced {
-			e.Price = p.Price.Bare(v.Currency)
+	if len(r.Posts) > 0 {
+		v := r.Posts[0].InUse()
+		_, e.Envelope = plan.PieceName(r.Brief, r.Pieces[0])
+		e.Carrier, e.Class, e.Foretold, e.Currency = v.Carrier.ID, plan.ClassName(v), string(v.State), v.Carrier.Currency
+		if v.Priced {
+			e.Price = v.Price.Bare(v.Carrier.Currency)
 		}
 	}
 	return e

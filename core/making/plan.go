@@ -8,11 +8,12 @@ import (
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/supply"
+	"yellow-parcel/core/work"
 )
 
 // PlanOf is what a making keeps of a bench: its steps in words, and the typed
 // figures that what happens is held against. Jobs are what the logbook speaks of.
-func PlanOf(b *pipeline.Bench, jobs ...*pipeline.Whole) Plan {
+func PlanOf(b *pipeline.Bench, jobs ...*work.Result) Plan {
 	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}, Entries: []logbook.Entry{}}
 	uses := map[string]int{}
 	for i := range b.Lots {

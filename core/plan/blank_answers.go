@@ -2,7 +2,6 @@ package plan
 
 import (
 	"fmt"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -295,7 +294,7 @@ func (w *answerList) creaseText(cr blank.Crease) []string {
 	if !b.Diagonal {
 		return []string{fmt.Sprintf("%s from the %s.", w.Text(cr.At), cr.From)}
 	}
-	half := measure.FromMM(b.Width.MM() / math.Sqrt2)
+	half := b.Half()
 	inside, sign := b.Cavity.Width, "−"
 	if cr.Level {
 		inside = b.Cavity.Height

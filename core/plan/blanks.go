@@ -39,7 +39,7 @@ func blanks(s say.Say, r *work.Result, whole bool) []document.Blank {
 			one.describe(out)
 		}
 		if whole {
-			out.Geometry = document.GeometryOf(&m.Blank, m.Proof)
+			out.Geometry = geometryOf(&m.Blank, m.Proof)
 		}
 		if i == 0 {
 			out.Answers = blankLines(one)
@@ -92,7 +92,7 @@ func (w blankWriter) describe(out *document.Blank) {
 		out.Steps[i] = w.Sentence(m.Style.Says[s.Name], s.With)
 	}
 	for i, cr := range m.Creases {
-		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.Length(cr.At), Length: w.Length(cr.Length), Reading: w.Length(cr.Reading), MarkFrom: cr.MarkFrom, Line: document.LineOf(cr.Line)}
+		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.Length(cr.At), Length: w.Length(cr.Length), Reading: w.Length(cr.Reading), MarkFrom: cr.MarkFrom, Line: lineOf(cr.Line)}
 		if cr.Mark > 0 {
 			mark := w.Length(cr.Mark)
 			out.Creases[i].Mark = &mark
@@ -142,12 +142,12 @@ func (w blankWriter) proof() document.Proof {
 func (w blankWriter) checks() []document.Check {
 	out := make([]document.Check, len(w.m.Proof.Checks))
 	for i, c := range w.m.Proof.Checks {
-		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: w.Measure(c.Kind, c.Value), Limit: w.Measure(c.Kind, c.Limit), Margin: "", Text: "", At: document.PointOf(c.At)}
+		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: measureOf(w.Say, c.Kind, c.Value), Limit: measureOf(w.Say, c.Kind, c.Limit), Margin: "", Text: "", At: pointOf(c.At)}
 		margin := c.Value - c.Limit
 		if c.AtMost {
 			margin = -margin
 		}
-		out[i].Margin = w.Measured(c.Kind, margin)
+		out[i].Margin = measured(w.Say, c.Kind, margin)
 		out[i].Text = checkText(w.Say, c)
 	}
 	return out
@@ -182,7 +182,7 @@ const (
 func (w blankWriter) compare(of *document.Blank) document.Compare {
 	m := w.m
 	c := document.Compare{Scores: len(m.Creases), Cuts: m.Cuts(), Area: m.Outline.Area(), Seam: of.Seam.MM, Needs: "no sheet here", Sheet: noSheet}
-	if s, ok := w.r.SmallestSheet(m); ok {
+	if s, ok := work.SmallestSheet(w.b, m); ok {
 		c.Needs, c.Sheet = s.Name, s.Width.MM()*s.Height.MM()
 	}
 	if m.Bought != "" {
@@ -196,7 +196,7 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 		return c
 	}
 	kind, price := m.Postage()
-	switch name := className(m.Post); kind {
+	switch name := ClassName(m.Post); kind {
 	case work.Unpostable:
 		c.Post, c.Postage = "cannot go", cannotGo
 	case work.Unpriced:
@@ -233,7 +233,7 @@ func extras(w say.Say, all []blank.Extra, whole bool) []document.Extra {
 			Scores: []document.Length{}, Outline: [][2]float64{}, Lines: [][][2]float64{}, Lies: [][2]float64{},
 		}
 		if whole {
-			x.Outline, x.Lines, x.Lies = document.PolygonOf(e.Outline), document.LinesOf(e.Scores), document.PolygonOf(e.Lies)
+			x.Outline, x.Lines, x.Lies = polygonOf(e.Outline), linesOf(e.Scores), polygonOf(e.Lies)
 		}
 		var scored []string
 		for _, at := range e.At {
@@ -260,5 +260,5 @@ func checkText(s say.Say, c proof.Check) string {
 	if c.AtMost {
 		bound = ", at most "
 	}
-	return checkWords[c.Code] + " " + s.NearBy(c.Kind, c.Value) + bound + s.NearBy(c.Kind, c.Limit)
+	return checkWords[c.Code] + " " + nearBy(s, c.Kind, c.Value) + bound + nearBy(s, c.Kind, c.Limit)
 }

@@ -17,7 +17,7 @@ func chosen(c say.Say, r *work.Result) *document.Chosen {
 		return nil
 	}
 	first, out := r.Pieces[0], &document.Chosen{}
-	out.Piece, out.Name = pieceName(r.Brief, first)
+	out.Piece, out.Name = PieceName(r.Brief, first)
 	switch {
 	case first.In == work.InEnvelope:
 		out.Reasons = []string{"It is the job's own envelope."}
@@ -45,7 +45,7 @@ func whyMade(s say.Say, r *work.Result) []string {
 	verdicts := r.Posts[0].Verdicts
 	for i, piece := range r.Pieces {
 		if piece.In == work.InFormat {
-			_, name := pieceName(r.Brief, piece)
+			_, name := PieceName(r.Brief, piece)
 			out = append(out, fmt.Sprintf("It %s; the %s %s.", comes(&verdicts[0]), name, comes(&verdicts[i])))
 		}
 	}
@@ -63,7 +63,7 @@ func comes(v *post.Verdict) string {
 	if v.State == post.Near {
 		text = "is too near a limit"
 	}
-	if name := className(v); name != "" {
+	if name := ClassName(v); name != "" {
 		text += " as " + words.Article(words.Lower(name))
 	}
 	if v.Priced {

@@ -71,9 +71,9 @@ type postWriter struct {
 // describe says what becomes of a piece and what it costs.
 func (w postWriter) describe(p *document.Post) {
 	v, c := w.v, w.v.Carrier
-	id, name := pieceName(w.b, w.s)
+	id, name := PieceName(w.b, w.s)
 	*p = document.Post{
-		Carrier: c.ID, Name: c.Name, Piece: id, PieceName: name, ClassName: className(v), Verdict: string(v.State), Word: verdictWords[v.State],
+		Carrier: c.ID, Name: c.Name, Piece: id, PieceName: name, ClassName: ClassName(v), Verdict: string(v.State), Word: verdictWords[v.State],
 		Currency: c.Currency, Own: c.Own, Unsure: v.Unsure, PriceText: askPrice,
 		Patch: w.taken(), Reasons: []document.Reason{}, Checks: []document.Reason{}, Others: []document.Offer{}, WaysOut: []document.WayOut{}, Answers: []document.Answer{},
 	}
@@ -110,8 +110,8 @@ func (w postWriter) detail(p *document.Post) {
 	}
 }
 
-// pieceName is what the card is posted in: an identifier and a name.
-func pieceName(b *brief.Brief, s *work.Sealed) (id, name string) {
+// PieceName is what the card is posted in: an identifier and a name.
+func PieceName(b *brief.Brief, s *work.Sealed) (id, name string) {
 	switch s.In {
 	case work.InEnvelope:
 		return "envelope", b.Envelope.Name + " envelope"
@@ -135,7 +135,8 @@ func (w postWriter) taken() job.Patch {
 	return ways.InEnvelope(w.r, w.s.Bought)
 }
 
-func className(v *post.Verdict) string {
+// ClassName is the class a piece meets; empty where it meets none.
+func ClassName(v *post.Verdict) string {
 	if v.Met == nil {
 		return ""
 	}
@@ -152,7 +153,7 @@ func Stale(effective, today string) bool {
 }
 
 func verdictText(v *post.Verdict) string {
-	name := words.Lower(className(v))
+	name := words.Lower(ClassName(v))
 	switch v.State {
 	case post.Fails:
 		return "It cannot be posted as it is."

@@ -115,12 +115,8 @@ func (w startWriter) chosen() []string {
 
 // customary offers the card the trade sells for the format, where it differs; nil where it does not.
 func (w startWriter) customary() *document.SizeHint {
-	z := w.b.Envelope.Sold
-	if z == (card.Size{}) || z == w.r.Card.Size {
-		return nil
-	}
-	fit := card.Try(card.Envelope{Size: w.b.Envelope.Size, Customary: z}, z, w.r.Card.Thickness)
-	if fit.Verdict == card.No || fit.Verdict == card.Tight {
+	z, ok := w.r.CardSold()
+	if !ok {
 		return nil
 	}
 	return &document.SizeHint{Text: w.SizeText(z) + " is the card sold for " + w.b.Envelope.Name, Patch: job.Resized(z, w.Unit)}

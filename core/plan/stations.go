@@ -145,7 +145,7 @@ func (w stationWriter) post(s *document.Station) {
 		return
 	}
 	v := w.r.Posts[0].InUse()
-	s.Figure, s.State, s.Word = className(v), stateLook, words.Lower(className(v))
+	s.Figure, s.State, s.Word = ClassName(v), stateLook, words.Lower(ClassName(v))
 	if v.Priced {
 		s.Figure, s.State = v.Price.Text(v.Carrier.Currency), stateGood
 	}

@@ -23,7 +23,7 @@ func (w postWriter) waysOut(p *document.Post, out ways.Out) {
 
 func (w postWriter) wayOut(way ways.Way) document.WayOut {
 	v := way.Verdict
-	out := document.WayOut{Fix: document.Fix{Label: leverText(w.Say, way.Levers), Patch: way.Patch}, Verdict: string(v.State), Word: verdictWords[v.State], ClassName: className(&v), PriceText: askPrice,
+	out := document.WayOut{Fix: document.Fix{Label: leverText(w.Say, way.Levers), Patch: way.Patch}, Verdict: string(v.State), Word: verdictWords[v.State], ClassName: ClassName(&v), PriceText: askPrice,
 		Effort: way.Minutes, To: [2]float64{max(way.To.Width, way.To.Height).MM(), min(way.To.Width, way.To.Height).MM()}}
 	if v.Met != nil {
 		out.Class = v.Met.ID
@@ -58,7 +58,7 @@ func drawMap(p *document.Post, m work.Map) *document.PostMap {
 	out := &document.PostMap{Regions: make([]document.Region, len(m.Regions)), Arrows: []document.Arrow{}, Point: [2]float64{m.Point.X, m.Point.Y}, Far: [2]float64{m.Far.X, m.Far.Y}}
 	for i, r := range m.Regions {
 		id, name := RegionName(r)
-		out.Regions[i] = document.Region{Carrier: p.Carrier, Class: id, Name: name, Takes: r.Takes, Points: document.PolygonOf(r.Shape)}
+		out.Regions[i] = document.Region{Carrier: p.Carrier, Class: id, Name: name, Takes: r.Takes, Points: polygonOf(r.Shape)}
 	}
 	for _, way := range p.WaysOut {
 		if to := (shape.Point{X: way.To[0], Y: way.To[1]}); to.Dist(m.Point) > FarEnough {

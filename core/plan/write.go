@@ -75,11 +75,11 @@ func said(station, key, label, note string, working ...string) document.Answer {
 }
 
 // Heading is what a plan is headed with: its job's title, or its card's size.
-func Heading(p *document.Plan) string {
-	if p.Title != "" {
-		return p.Title
+func Heading(r *work.Result) string {
+	if r.Brief.Title != "" {
+		return r.Brief.Title
 	}
-	return "Card " + p.Card.Text
+	return "Card " + r.Card.Size.Text(r.Brief.Unit)
 }
 
 // assumed says what the job left open.

@@ -5,12 +5,12 @@ package say
 import (
 	"fmt"
 	"math"
+	"strconv"
 	"strings"
 
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/ways"
 	"yellow-parcel/core/words"
 )
 
@@ -146,8 +146,8 @@ func (s Say) Area(mm2 float64) string {
 // name says is put in as it is, braces and all.
 func (s Say) Fill(sentence string, with ...any) string {
 	return words.Filled(sentence, func(place string) (string, bool) {
-		var i int
-		if _, err := fmt.Sscanf(place, "%d", &i); err != nil || i >= len(with) {
+		i, ok := placeOf(place, len(with))
+		if !ok {
 			return "", false
 		}
 		switch v := with[i].(type) {
@@ -155,7 +155,7 @@ func (s Say) Fill(sentence string, with ...any) string {
 			return s.Text(v), true
 		case card.Size:
 			return s.SizeText(v), true
-		case ways.Thing:
+		case words.Thing:
 			return words.Lower(string(v)), true
 		}
 		return fmt.Sprint(with[i]), true
@@ -165,12 +165,18 @@ func (s Say) Fill(sentence string, with ...any) string {
 // Sentence is fill with lengths alone.
 func (s Say) Sentence(text string, with []measure.Length) string {
 	return words.Filled(text, func(place string) (string, bool) {
-		var i int
-		if _, err := fmt.Sscanf(place, "%d", &i); err != nil || i >= len(with) {
+		i, ok := placeOf(place, len(with))
+		if !ok {
 			return "", false
 		}
 		return s.Text(with[i]), true
 	})
+}
+
+// placeOf is which of so many values a place in a sentence is for.
+func placeOf(place string, values int) (int, bool) {
+	i, err := strconv.Atoi(place)
+	return i, err == nil && i >= 0 && i < values
 }
 
 // Sheets counts sheets of paper.

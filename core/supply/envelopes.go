@@ -50,8 +50,8 @@ func (p *planner) blank(i int, m *work.Made, n int) {
 		return
 	}
 	per := max(1, m.Paper.PerSheet)
-	if nest := p.Jobs[i].Nest; nest != nil && p.Jobs[i].Blanks[0] == m {
-		per = max(1, len(nest.Places))
+	if lying := p.Jobs[i].Nest; lying != nil && p.Jobs[i].Blanks[0] == m {
+		per = max(1, len(lying.Places))
 	}
 	p.byHand(l, m.Paper.Sheet, here, (n+per-1)/per)
 }

@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/words"
 )
 
 // Lever is a change the search may try: its words, how much work it is, and the
@@ -46,9 +47,6 @@ const (
 	larger
 	two // one change after another
 )
-
-// Thing is the name of something on the card, in the middle of a sentence.
-type Thing string
 
 // The work of a lever, roughly in minutes at the bench.
 const (
@@ -132,7 +130,7 @@ func (s *search) layerLevers() []Lever {
 	for i := range layers {
 		if i < len(s.result.Brief.Layers.Each) {
 			rest := slices.Delete(slices.Clone(layers), i, i+1)
-			out = append(out, Lever{Kind: leave, Family: "layer", Words: "Leave {0} off", With: []any{Thing(s.result.Brief.Layers.Each[i].Name)}, Minutes: minutesLayer, Patch: job.Patch{"layers": rest}})
+			out = append(out, Lever{Kind: leave, Family: "layer", Words: "Leave {0} off", With: []any{words.Thing(s.result.Brief.Layers.Each[i].Name)}, Minutes: minutesLayer, Patch: job.Patch{"layers": rest}})
 		}
 	}
 	return out
@@ -172,7 +170,7 @@ func (s *search) thinnerLevers() []Lever {
 	for i, p := range b.Card.Build {
 		for _, m := range b.Catalog.Materials {
 			if p.Material.Kind == catalog.Board && m.Kind == catalog.Board && m.Thickness < p.Material.Thickness && !m.Hard {
-				out = append(out, Lever{Kind: paper, Family: fmt.Sprintf("board%d", i), Words: "Make {0} of {1}", With: []any{Thing(p.Name), Thing(m.Name)}, Minutes: minutesLayer, Patch: job.Set("card", "build", with(build, i, "material", m.ID))})
+				out = append(out, Lever{Kind: paper, Family: fmt.Sprintf("board%d", i), Words: "Make {0} of {1}", With: []any{words.Thing(p.Name), words.Thing(m.Name)}, Minutes: minutesLayer, Patch: job.Set("card", "build", with(build, i, "material", m.ID))})
 			}
 		}
 	}
@@ -257,7 +255,7 @@ func (s *search) envelopeLevers() []Lever {
 			if b.Envelope == nil && b.Blank.Style != nil && b.Blank.Style.ID == style.ID && style.Variant(b.Blank.Variant, b.Blank.Options).ID == v.ID {
 				continue
 			}
-			out = append(out, Lever{Kind: fold, Family: "make", Words: "Make it: {0}", With: []any{Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v))})
+			out = append(out, Lever{Kind: fold, Family: "make", Words: "Make it: {0}", With: []any{words.Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v))})
 		}
 	}
 	tried := 0

@@ -52,6 +52,9 @@ func Letter(i int) string {
 	return Letter(i/26-1) + Letter(i%26)
 }
 
+// Thing is the name of something, in the middle of a sentence.
+type Thing string
+
 // Filled writes a sentence with what stands for each place in braces.
 func Filled(sentence string, value func(place string) (string, bool)) string {
 	if !strings.Contains(sentence, "{") {

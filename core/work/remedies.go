@@ -17,6 +17,14 @@ func (r *Result) CardFor(own *card.Fit) (z card.Size, ok bool) {
 	return largestIn(r.Brief, envelope, r.Card.Thickness, r.Card.Overhang)
 }
 
+// CardSold is the card the trade sells for the envelope on hand, where the job has
+// another and this one goes in without sticking.
+func (r *Result) CardSold() (z card.Size, ok bool) {
+	e := r.Brief.Envelope
+	fit := card.Try(envelopeOf(*e), e.Sold, r.Card.Thickness)
+	return e.Sold, e.Sold != (card.Size{}) && e.Sold != r.Card.Size && fit.Verdict != card.No && fit.Verdict != card.Tight
+}
+
 // BestFormat is the catalogue envelope that fits best; ok is false where none fits well.
 func (r *Result) BestFormat() (f catalog.Format, ok bool) {
 	best := r.Fits[0]

@@ -51,7 +51,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	if len(r.Blanks) > 0 {
 		first := r.Blanks[0]
 		r.Extras = blank.Extras(first.Blank, r.Card.Thickness, b.Ruler)
-		r.Nest = nest(r, first)
+		r.Nest = nestOf(r, first)
 	}
 	r.postAll()
 	r.Gauge = gaugeOf(r)

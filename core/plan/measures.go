@@ -1,4 +1,4 @@
-package say
+package plan
 
 import (
 	"strconv"
@@ -6,18 +6,19 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/say"
 )
 
-// NearBy is a measure by the marks of the ruler it would be checked with.
-func (s Say) NearBy(kind proof.Kind, v float64) string {
+// nearBy is a measure by the marks of the ruler it would be checked with.
+func nearBy(s say.Say, kind proof.Kind, v float64) string {
 	if kind == proof.Areas || kind == proof.Counts {
-		return s.Measured(kind, v)
+		return measured(s, kind, v)
 	}
 	return s.Near(measure.FromMM(v))
 }
 
-// Measured is a figure of a proof, as it is.
-func (s Say) Measured(kind proof.Kind, v float64) string {
+// measured is a figure of a proof, as it is.
+func measured(s say.Say, kind proof.Kind, v float64) string {
 	switch kind {
 	case proof.Areas:
 		return s.SmallArea(v)
@@ -27,9 +28,9 @@ func (s Say) Measured(kind proof.Kind, v float64) string {
 	return s.Text(measure.FromMM(v))
 }
 
-// Measure is a figure of a proof in the document.
-func (s Say) Measure(kind proof.Kind, v float64) document.Measure {
-	out := document.Measure{Text: s.Measured(kind, v)}
+// measureOf is a figure of a proof in the document.
+func measureOf(s say.Say, kind proof.Kind, v float64) document.Measure {
+	out := document.Measure{Text: measured(s, kind, v)}
 	switch kind {
 	case proof.Areas:
 		out.MM2 = &v

@@ -1,0 +1,98 @@
+// Package nest lays a blank on a sheet of paper: whether it comes out of it, turned
+// by how much, and where each of as many as there are lies.
+package nest
+
+import (
+	"math"
+
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/measure"
+	"yellow-parcel/core/shape"
+	"yellow-parcel/core/trim"
+)
+
+// outlineGap is what a cutting machine leaves between two outlines, in millimetres.
+const outlineGap = 3
+
+// Fit is whether a sheet takes a blank, and how many.
+type Fit struct {
+	Fits     bool
+	Angle    float64 // radians it is turned by; the smallest turn that fits
+	PerSheet int
+}
+
+// Try says how a sheet takes a blank. A square or rectangle cut by hand lies as it
+// is, a quarter round, or at the smallest slant that fits; a machine's outline has
+// less of its mat free, and is nested where that is asked.
+func Try(b *blank.Blank, sheet card.Size, mat measure.Length, nested bool) (out Fit) {
+	width, height := sheet.Width.MM(), sheet.Height.MM()
+	if b.Machine != nil {
+		edge := mat.MM()
+		width, height = width-2*edge, height-2*edge
+	} else if count, turned := trim.Yield(sheet, b.Cut()); count > 0 {
+		out.Fits, out.PerSheet = true, count
+		if turned && b.Width != b.Height {
+			out.Angle = math.Pi / 2
+		}
+		return out
+	}
+	paper := b.Paper
+	if b.Diagonal {
+		paper = paper.Turn(-math.Pi / 4)
+	}
+	angle, ok := paper.FitAngle(width, height)
+	if !ok {
+		return out
+	}
+	out.Fits, out.PerSheet, out.Angle = true, 1, shape.Settled(paper, angle, width, height)
+	if nested && b.Machine != nil {
+		out.PerSheet = max(1, len(b.Outline.NestIn(width, height, outlineGap)))
+	}
+	return out
+}
+
+// Places puts rectangles of paper in the columns and rows the sheet gives, one
+// alone at the slant it needs, and a machine's outlines nested within its mat.
+func Places(b *blank.Blank, sheet card.Size, mat measure.Length) []shape.Place {
+	straight := 0.0
+	if b.Diagonal {
+		straight = -math.Pi / 4
+	}
+	width, height, edge := sheet.Width.MM(), sheet.Height.MM(), mat.MM()
+	g := trim.BestGrid(sheet, card.Size{Width: b.Width, Height: b.Height})
+	switch {
+	case b.Machine != nil:
+		nested := b.Outline.NestIn(width-2*edge, height-2*edge, outlineGap)
+		for i := range nested {
+			nested[i].Move.X, nested[i].Move.Y = nested[i].Move.X+edge, nested[i].Move.Y+edge
+		}
+		if len(nested) > 0 {
+			return nested
+		}
+	case g.Count() > 0:
+		return grid(b.Paper, straight, g)
+	}
+	angle, _ := b.Paper.Turn(straight).FitAngle(width, height)
+	if b.Machine != nil {
+		angle, _ = b.Paper.FitAngle(width-2*edge, height-2*edge)
+	}
+	lo, hi := b.Paper.Turn(straight + angle).Bounds()
+	return []shape.Place{{Turn: straight + angle, Move: shape.Point{X: (width-hi.X+lo.X)/2 - lo.X, Y: (height-hi.Y+lo.Y)/2 - lo.Y}}}
+}
+
+func grid(paper shape.Polygon, straight float64, g trim.Grid) []shape.Place {
+	if g.Turned {
+		straight += math.Pi / 2
+	}
+	lo, hi := paper.Turn(straight).Bounds()
+	var out []shape.Place
+	for row := range g.Rows {
+		for column := range g.Cols {
+			out = append(out, shape.Place{Turn: straight, Move: shape.Point{
+				X: float64(column)*(hi.X-lo.X) - lo.X, Y: float64(row)*(hi.Y-lo.Y) - lo.Y,
+			}})
+		}
+	}
+	return out
+}
