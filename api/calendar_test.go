@@ -83,7 +83,7 @@ func TestJobsAreLaidBesideEachOther(t *testing.T) {
 	var made MakingBody
 	call(t, "POST", server.URL+"/api/v1/makings", `{"job":"`+soon+`"}`, &made)
 	events, seq := []string{}, 0
-	tell := func(kind making.Kind, step string) {
+	tell := func(kind making.EventKind, step string) {
 		seq++
 		events = append(events, fmt.Sprintf(`{"client":"phone","seq":%d,"at":"2026-09-23T11:00:00Z","kind":%q,"step":%q}`, seq, kind, step))
 	}

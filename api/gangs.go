@@ -99,7 +99,7 @@ func (s *gangs) register(a huma.API, op operation) {
 }
 
 // gangOf works a gang document out; the error may be a job.Problems.
-func (s *gangs) workOut(ctx context.Context, raw []byte, how gang.Work) (*gang.Whole, error) {
+func (s *gangs) workOut(ctx context.Context, raw []byte, how gang.Order) (*gang.Whole, error) {
 	g, err := gang.Read(raw)
 	if err != nil {
 		return nil, err
@@ -127,7 +127,7 @@ func (s *gangs) workOut(ctx context.Context, raw []byte, how gang.Work) (*gang.W
 }
 
 func (s *gangs) plan(ctx context.Context, in *GangInput) (*gangAnswer, error) {
-	whole, err := s.workOut(ctx, in.RawBody, gang.Work{})
+	whole, err := s.workOut(ctx, in.RawBody, gang.Order{})
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -138,7 +138,7 @@ func (s *gangs) export(ctx context.Context, in *struct {
 	GangInput
 	As string `query:"as" required:"true" enum:"pdf,csv"`
 }) (*fileOutput, error) {
-	whole, err := s.workOut(ctx, in.RawBody, gang.Work{})
+	whole, err := s.workOut(ctx, in.RawBody, gang.Order{})
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -156,7 +156,7 @@ func (s *gangs) lookForCuts(ctx context.Context, in *GangInput, send sse.Sender)
 		return // whoever asked went away
 	}
 	defer leave()
-	whole, err := s.workOut(ctx, in.RawBody, gang.Work{Solve: s.searches.atLength(ctx, send)})
+	whole, err := s.workOut(ctx, in.RawBody, gang.Order{Solve: s.searches.atLength(ctx, send)})
 	if err != nil {
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return

@@ -89,7 +89,7 @@ func (h *hub) tell(id string, number int) {
 type opened struct {
 	kept   store.Making
 	source making.Source
-	plans  []making.Plan
+	plans  []making.Docket
 	events []making.Event
 }
 
@@ -123,7 +123,7 @@ func (s *tables) openedAs(ctx context.Context, id string, get func(context.Conte
 		return nil, err
 	}
 	for _, p := range plans {
-		var one making.Plan
+		var one making.Docket
 		if err := json.Unmarshal([]byte(p.Plan), &one); err != nil {
 			return nil, err
 		}
@@ -254,7 +254,7 @@ func (o *opened) ways(e *making.Event) {
 }
 
 // plan is the plan a state goes by, less what was cut anew from its offcuts and sheets.
-func (o *opened) plan(s *making.State) *making.Plan {
+func (o *opened) plan(s *making.State) *making.Docket {
 	p := o.plans[s.Plan]
 	p.Offcuts, p.Spare = slices.Clone(p.Offcuts), slices.Clone(p.Spare)
 	for _, w := range o.recuts() {

@@ -132,7 +132,7 @@ func (s *sources) workSource(ctx context.Context, source *making.Source) (*worke
 	}
 	out := &worked{}
 	if source.Gang != nil {
-		whole, err := gang.WorkOut(*source.Gang, library, gang.Work{Memory: s.memory, Today: source.Today})
+		whole, err := gang.WorkOut(*source.Gang, library, gang.Order{Memory: s.memory, Today: source.Today})
 		if err != nil {
 			return nil, err
 		}
@@ -159,12 +159,12 @@ func cannot(b *work.Batch) error {
 }
 
 // planOf is the plan of a source and its drawings.
-func (s *sources) planOf(ctx context.Context, source making.Source) (making.Plan, draw.BenchSet, error) {
+func (s *sources) planOf(ctx context.Context, source making.Source) (making.Docket, draw.BenchSet, error) {
 	w, err := s.workSource(ctx, &source)
 	if err != nil {
-		return making.Plan{}, draw.BenchSet{}, err
+		return making.Docket{}, draw.BenchSet{}, err
 	}
-	return making.PlanOf(&w.Bench, w.jobs...), draw.OfBench(&w.Bench), nil
+	return making.DocketOf(&w.Bench, w.jobs...), draw.OfBench(&w.Bench), nil
 }
 
 // patched is a source with one of its jobs changed.

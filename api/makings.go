@@ -173,7 +173,7 @@ func (s *makings) begin(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	state := making.Fold([]making.Plan{first}, nil)
+	state := making.Fold([]making.Docket{first}, nil)
 	shown, err := shownMaking(&state)
 	if err != nil {
 		return nil, err
@@ -195,7 +195,7 @@ func (s *makings) begun(ctx context.Context, id string, get func(context.Context
 	return s.body(ctx, id, get)
 }
 
-func planRow(number int, p making.Plan, drawings draw.BenchSet) (store.MakingPlan, error) {
+func planRow(number int, p making.Docket, drawings draw.BenchSet) (store.MakingPlan, error) {
 	text, err := json.Marshal(p)
 	if err != nil {
 		return store.MakingPlan{}, err

@@ -66,7 +66,7 @@ func (s *uses) take(ctx context.Context, in *struct {
 
 // cutOf is what is made of a job or of a gang, as the shelf's uses know it.
 type cutOf struct {
-	making.Plan
+	making.Docket
 	id, title string
 	unit      measure.Unit
 }
@@ -78,7 +78,7 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		if err != nil {
 			return cutOf{}, shelfError(err)
 		}
-		whole, err := s.gangs.workOut(ctx, []byte(one.Document), gang.Work{})
+		whole, err := s.gangs.workOut(ctx, []byte(one.Document), gang.Order{})
 		if err != nil {
 			return cutOf{}, problem(err)
 		}
@@ -87,7 +87,7 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 			return cutOf{}, err
 		}
 		b := whole.AtTheBench(how)
-		return cutOf{making.PlanOf(&b), one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
+		return cutOf{making.DocketOf(&b), one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
 	}
 	one, err := s.keptJobs.Get(ctx, of.Job)
 	if err != nil {
@@ -102,7 +102,7 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		return cutOf{}, err
 	}
 	b := all.AtTheBench(how)
-	return cutOf{making.PlanOf(&b), one.ID, one.Title, all.Result.Brief.Unit}, nil
+	return cutOf{making.DocketOf(&b), one.ID, one.Title, all.Result.Brief.Unit}, nil
 }
 
 func titleOr(title string) string {

@@ -39,8 +39,8 @@ func TestTheBenchSheetHasEveryStep(t *testing.T) {
 			}
 		}
 	}
-	p := making.PlanOf(&b)
-	state := making.Fold([]making.Plan{p}, []making.Event{{Kind: making.Done, Step: b.Steps[0].ID}, {Kind: making.Done, Step: b.Steps[1].ID}})
+	p := making.DocketOf(&b)
+	state := making.Fold([]making.Docket{p}, []making.Event{{Kind: making.Done, Step: b.Steps[0].ID}, {Kind: making.Done, Step: b.Steps[1].ID}})
 	var file bytes.Buffer
 	if err := BenchSheet(&file, j.Unit, "Tide-table note", &state, p.Supplies, set); err != nil {
 		t.Fatal(err)

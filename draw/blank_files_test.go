@@ -63,7 +63,7 @@ func TestScoresAsCSV(t *testing.T) {
 
 func TestPerforationStopsShortOfTheEdge(t *testing.T) {
 	of := planOf(t, `"card":{"width":"5","height":"7"},"blank":{"style":"contour","variant":"angled","dash":"1/8 in","gap":"1/8 in","margin":"1/4 in"}`)
-	part, err := PartOf(of.Result, "blank")
+	part, err := TemplateOf(of.Result, "blank")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -81,7 +81,7 @@ func TestPerforationStopsShortOfTheEdge(t *testing.T) {
 func TestWhatGoesWithAnEnvelopeIsCutToo(t *testing.T) {
 	of := planOf(t, `"card":{"width":"5","height":"5","thickness":"1/8 in"},"blank":{"style":"square-rescue","paper":"us-12x18"}`)
 	for name, want := range map[string][2]int{"liner": {1, 1}, "band": {1, 4}, "strips": {2, 0}, "nest": {1, 4}} {
-		part, err := PartOf(of.Result, name)
+		part, err := TemplateOf(of.Result, name)
 		if err != nil {
 			t.Errorf("%s: %v", name, err)
 			continue
@@ -95,7 +95,7 @@ func TestWhatGoesWithAnEnvelopeIsCutToo(t *testing.T) {
 			}
 		}
 	}
-	if _, err := PartOf(planOf(t, `"envelope":"us-a7"`).Result, "strips"); err == nil {
+	if _, err := TemplateOf(planOf(t, `"envelope":"us-a7"`).Result, "strips"); err == nil {
 		t.Error("strips for a card that does not slide")
 	}
 }

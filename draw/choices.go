@@ -24,8 +24,8 @@ func choices(b *work.Batch, currency string) *Drawing {
 	d := blankDrawing("plans to choose between, sheets against moves of the guide", choicesWide, choicesHigh)
 	d.Lo, d.Hi = Point{-12, -2}, Point{choicesWide, choicesHigh + 7}
 	plans := b.Plans.Plans
-	along := scaled(plans, choicesWide, func(p *trim.Plan) int { return p.Used })
-	up := scaled(plans, choicesHigh, func(p *trim.Plan) int { return p.Moves })
+	along := scaled(plans, choicesWide, func(p *trim.CutPlan) int { return p.Used })
+	up := scaled(plans, choicesHigh, func(p *trim.CutPlan) int { return p.Moves })
 	used := map[string]bool{}
 	tick := func(at Point, n int, kind string) {
 		if key := fmt.Sprint(kind, n); !used[key] {
@@ -54,7 +54,7 @@ func choices(b *work.Batch, currency string) *Drawing {
 }
 
 // priceOf is what a plan costs where that is known, else its sheets and moves.
-func priceOf(b *work.Batch, p *trim.Plan, currency string) string {
+func priceOf(b *work.Batch, p *trim.CutPlan, currency string) string {
 	if b.Plans.Known {
 		return measure.Money(p.Money()).Text(currency)
 	}
@@ -63,7 +63,7 @@ func priceOf(b *work.Batch, p *trim.Plan, currency string) string {
 
 // scaled places figures along a side, the least a fifth and the most three
 // quarters along it.
-func scaled(plans []*trim.Plan, side float64, of func(*trim.Plan) int) func(int) float64 {
+func scaled(plans []*trim.CutPlan, side float64, of func(*trim.CutPlan) int) func(int) float64 {
 	least, most := of(plans[0]), of(plans[0])
 	for _, p := range plans {
 		least, most = min(least, of(p)), max(most, of(p))

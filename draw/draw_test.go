@@ -40,7 +40,7 @@ type file struct {
 	} `xml:"g"`
 }
 
-func readSVG(t *testing.T, p Part) file {
+func readSVG(t *testing.T, p Template) file {
 	t.Helper()
 	var b strings.Builder
 	if err := SVG(&b, p); err != nil {
@@ -75,7 +75,7 @@ func (f file) paths(id string) (out [][]Point, closed bool) {
 }
 
 func TestBlankAsSVGIsTrueToSize(t *testing.T) {
-	part, err := PartOf(planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`).Result, "blank")
+	part, err := TemplateOf(planOf(t, `"envelope":"us-a7","blank":{"style":"corner-fold"}`).Result, "blank")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -109,19 +109,19 @@ func TestBlankAsSVGIsTrueToSize(t *testing.T) {
 
 func TestOtherPartsAndWrongOnes(t *testing.T) {
 	of := planOf(t, `"envelope":"us-a7","layers":["1/8","1/8"]`)
-	base, _ := PartOf(of.Result, "base")
+	base, _ := TemplateOf(of.Result, "base")
 	f := readSVG(t, base)
 	if f.Width != "254mm" || f.Height != "177.8mm" {
 		t.Errorf("base %+v", f)
 	}
-	layers, _ := PartOf(of.Result, "layers")
+	layers, _ := TemplateOf(of.Result, "layers")
 	if cut, _ := readSVG(t, layers).paths("cut"); len(cut) != 2 {
 		t.Errorf("%d layers", len(cut))
 	}
-	if _, err := PartOf(of.Result, "lid"); err == nil || !strings.Contains(err.Error(), `"lid" is not a part`) {
+	if _, err := TemplateOf(of.Result, "lid"); err == nil || !strings.Contains(err.Error(), `"lid" is not a part`) {
 		t.Errorf("%v", err)
 	}
-	if _, err := PartOf(planOf(t, `"envelope":"us-a7","layers":[]`).Result, "layers"); err == nil {
+	if _, err := TemplateOf(planOf(t, `"envelope":"us-a7","layers":[]`).Result, "layers"); err == nil {
 		t.Error("no layers were drawn")
 	}
 }

@@ -8,12 +8,12 @@ import (
 
 var dxfFormat = Format{
 	Name: "dxf", Media: "image/vnd.dxf", Extension: "dxf", Says: "layers CUT, SCORE and GLUE, in millimetres",
-	Outline: func(w io.Writer, p Part, _ Source) error { return DXF(w, p) },
+	Outline: func(w io.Writer, p Template, _ Source) error { return DXF(w, p) },
 }
 
 // DXF writes a part as an R12 drawing in millimetres, y up the page: closed
 // polylines on the layers CUT and GLUE, lines on SCORE.
-func DXF(w io.Writer, p Part) error {
+func DXF(w io.Writer, p Template) error {
 	d := dxf{height: p.Height}
 	d.put(0, "SECTION", 2, "HEADER", 9, "$ACADVER", 1, "AC1009", 9, "$INSUNITS", 70, 4,
 		9, "$EXTMIN", 10, 0.0, 20, 0.0, 9, "$EXTMAX", 10, p.Width, 20, p.Height, 0, "ENDSEC")

@@ -60,7 +60,7 @@ func TestBlankAsDXFReadsBack(t *testing.T) {
 	if err := Write(&b, of, "dxf", "blank"); err != nil {
 		t.Fatal(err)
 	}
-	part, err := PartOf(of.Result, "blank")
+	part, err := TemplateOf(of.Result, "blank")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -17,7 +17,7 @@ type Format struct {
 	Name, Media, Extension string
 	Says                   string
 	SaysOf                 map[string]string
-	Outline                func(w io.Writer, p Part, of Source) error
+	Outline                func(w io.Writer, p Template, of Source) error
 	List                   map[string]func(w io.Writer, of Source) error
 }
 
@@ -80,7 +80,7 @@ func Write(w io.Writer, of Source, format, name string) error {
 		}
 		return cannot(name, format)
 	}
-	part, err := PartOf(of.Result, name)
+	part, err := TemplateOf(of.Result, name)
 	if err != nil {
 		return &FileError{"part", err.Error()}
 	}

@@ -21,7 +21,7 @@ func lanternWeek(t *testing.T) *gang.Whole {
 	if err != nil {
 		t.Fatal(err)
 	}
-	w, err := gang.WorkOut(g, catalog.Standard(), gang.Work{})
+	w, err := gang.WorkOut(g, catalog.Standard(), gang.Order{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -20,12 +20,12 @@ const (
 
 var hpglFormat = Format{
 	Name: "hpgl", Media: "application/vnd.hp-hpgl", Extension: "plt", Says: "strokes for a plotter: pen 1 scores, pen 2 cuts, pen 3 outlines the glue",
-	Outline: func(w io.Writer, p Part, _ Source) error { return HPGL(w, p) },
+	Outline: func(w io.Writer, p Template, _ Source) error { return HPGL(w, p) },
 }
 
 // HPGL writes a part as plotter strokes, y up the page from its foot: scores
 // with pen 1, cuts with pen 2, the outlines of glue with pen 3.
-func HPGL(w io.Writer, p Part) error {
+func HPGL(w io.Writer, p Template) error {
 	var b strings.Builder
 	b.WriteString("IN;PA;")
 	strokes(&b, scorePen, p.Height, p.Score, false)

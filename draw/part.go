@@ -14,8 +14,8 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// Part is a sheet of things to cut at true size, in millimetres from its top left corner.
-type Part struct {
+// Template is a sheet of things to cut at true size, in millimetres from its top left corner.
+type Template struct {
 	Name          string
 	Width, Height float64
 	Cut           [][]Point // closed
@@ -39,24 +39,24 @@ var lists = []string{Cuts, WorkSheet}
 var parts = []struct {
 	name    string
 	ofBlank bool
-	make    func(r *work.Result) (Part, error)
+	make    func(r *work.Result) (Template, error)
 }{
-	{"base", false, func(r *work.Result) (Part, error) { return basePart(r), nil }},
+	{"base", false, func(r *work.Result) (Template, error) { return basePart(r), nil }},
 	{"layers", false, layersPart},
 	{"ladder", false, ladderPart},
 	{"blank", true, blankPart},
-	{"nest", true, func(r *work.Result) (Part, error) {
+	{"nest", true, func(r *work.Result) (Template, error) {
 		if r.Nest == nil {
-			return Part{}, errors.New("the blank does not come out of its paper, so there is no sheet to lay it on")
+			return Template{}, errors.New("the blank does not come out of its paper, so there is no sheet to lay it on")
 		}
 		return nestPart(r), nil
 	}},
-	{"liner", true, func(r *work.Result) (Part, error) { return extraPart(r, "liner") }},
-	{"band", false, func(r *work.Result) (Part, error) { return extraPart(r, "band") }},
-	{"strips", true, func(r *work.Result) (Part, error) { return extraPart(r, "strips") }},
-	{"gauge", false, func(r *work.Result) (Part, error) {
+	{"liner", true, func(r *work.Result) (Template, error) { return extraPart(r, "liner") }},
+	{"band", false, func(r *work.Result) (Template, error) { return extraPart(r, "band") }},
+	{"strips", true, func(r *work.Result) (Template, error) { return extraPart(r, "strips") }},
+	{"gauge", false, func(r *work.Result) (Template, error) {
 		if r.Gauge == nil {
-			return Part{}, errors.New("this carrier has no letter slot to make a gauge of")
+			return Template{}, errors.New("this carrier has no letter slot to make a gauge of")
 		}
 		return gaugePart(r.Gauge, r.Brief.Unit), nil
 	}},
@@ -80,25 +80,25 @@ func partByName(name string) (int, bool) {
 	return 0, false
 }
 
-// PartOf lays out a part of a result by name; the blank, and what goes with it, is the first one.
-func PartOf(r *work.Result, name string) (Part, error) {
+// TemplateOf lays out a part of a result by name; the blank, and what goes with it, is the first one.
+func TemplateOf(r *work.Result, name string) (Template, error) {
 	i, ok := partByName(name)
 	if !ok {
 		if slices.Contains(lists, name) {
-			return Part{}, nil
+			return Template{}, nil
 		}
-		return Part{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(Parts(), ", "))
+		return Template{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(Parts(), ", "))
 	}
 	if reason := r.NoBlank(); reason != nil && parts[i].ofBlank {
-		return Part{}, reason
+		return Template{}, reason
 	}
 	return parts[i].make(r)
 }
 
-func basePart(r *work.Result) Part {
+func basePart(r *work.Result) Template {
 	flat := r.Base.Flat
 	w, h := flat.Width.MM(), flat.Height.MM()
-	part := Part{Name: "base", Width: w, Height: h, Cut: [][]Point{rect(0, 0, w, h)},
+	part := Template{Name: "base", Width: w, Height: h, Cut: [][]Point{rect(0, 0, w, h)},
 		Notes: []Label{{At: Point{w / 2, h / 2}, Text: sizeNote(r.Brief.Unit, flat.Size)}}}
 	for _, score := range flat.Scores {
 		at := score.At.MM()
@@ -117,8 +117,8 @@ func sizeNote(u measure.Unit, z card.Size) string { return z.Width.Text(u) + " x
 const gap = 5 // millimetres between pieces laid side by side
 
 // layersPart lays the layers, and the inside panel, side by side.
-func layersPart(r *work.Result) (Part, error) {
-	part := Part{Name: "layers"}
+func layersPart(r *work.Result) (Template, error) {
+	part := Template{Name: "layers"}
 	if len(r.Layers.Stack) == 0 {
 		return part, errors.New("this job has no layers to cut")
 	}
@@ -131,7 +131,7 @@ func layersPart(r *work.Result) (Part, error) {
 	return part, nil
 }
 
-func (part *Part) beside(z card.Size, note string) {
+func (part *Template) beside(z card.Size, note string) {
 	w, h := z.Width.MM(), z.Height.MM()
 	if part.Width > 0 {
 		part.Width += gap
@@ -143,9 +143,9 @@ func (part *Part) beside(z card.Size, note string) {
 }
 
 // ladderPart lays the samples in rows no wider than the widest sheet makers cut from.
-func ladderPart(r *work.Result) (Part, error) {
+func ladderPart(r *work.Result) (Template, error) {
 	const widest = 450
-	part := Part{Name: "ladder"}
+	part := Template{Name: "ladder"}
 	if len(r.Layers.Ladder) == 0 {
 		return part, errors.New("this card is too small for a ladder of layers")
 	}
@@ -164,9 +164,9 @@ func ladderPart(r *work.Result) (Part, error) {
 }
 
 // blankPart lays the blank the way its paper is cut: a corner fold's square stands straight.
-func blankPart(r *work.Result) (Part, error) {
+func blankPart(r *work.Result) (Template, error) {
 	if len(r.Blanks) == 0 {
-		return Part{}, errors.New("no envelope blank suits this card")
+		return Template{}, errors.New("no envelope blank suits this card")
 	}
 	m := r.Blanks[0]
 	turn := 0.0
@@ -174,16 +174,16 @@ func blankPart(r *work.Result) (Part, error) {
 		turn = -math.Pi / 4
 	}
 	lo, _ := bounds(placed(outline(m.Blank.Paper), turn, Point{}))
-	part := Part{Name: "blank", Width: m.Width.MM(), Height: m.Height.MM()}
+	part := Template{Name: "blank", Width: m.Width.MM(), Height: m.Height.MM()}
 	part.lay(m, turn, Point{-lo[0], -lo[1]})
 	part.Notes[0].Text += ", " + sizeNote(r.Brief.Unit, m.Cut())
 	return part, nil
 }
 
 // nestPart is the blank's paper with as many of the blank as it gives.
-func nestPart(r *work.Result) Part {
+func nestPart(r *work.Result) Template {
 	z := r.Nest.Sheet.Size
-	part := Part{Name: "nest", Width: z.Width.MM(), Height: z.Height.MM()}
+	part := Template{Name: "nest", Width: z.Width.MM(), Height: z.Height.MM()}
 	for _, at := range r.Nest.Places {
 		part.lay(r.Blanks[0], at.Turn, Point{at.Move.X, at.Move.Y})
 	}
@@ -191,7 +191,7 @@ func nestPart(r *work.Result) Part {
 }
 
 // lay adds a blank, turned and moved, to what is cut.
-func (part *Part) lay(m *work.Made, turn float64, move Point) {
+func (part *Template) lay(m *work.Made, turn float64, move Point) {
 	put := func(pts []Point) []Point { return placed(pts, turn, move) }
 	part.Cut = append(part.Cut, put(outline(m.Outline)))
 	part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(m.Body))})[0], Text: nameOf(m)})
@@ -221,14 +221,14 @@ func placed(pts []Point, turn float64, move Point) []Point {
 }
 
 // extraPart is a liner, a band or strips, as many as are needed, one below another.
-func extraPart(r *work.Result, name string) (Part, error) {
+func extraPart(r *work.Result, name string) (Template, error) {
 	i := slices.IndexFunc(r.Extras, func(e blank.Extra) bool { return e.ID == name })
 	if i < 0 {
-		return Part{}, fmt.Errorf("this envelope has no %s", name)
+		return Template{}, fmt.Errorf("this envelope has no %s", name)
 	}
 	e := r.Extras[i]
 	w, h := e.Width.MM(), e.Height.MM()
-	part := Part{Name: e.ID, Width: w, Height: float64(e.Count)*(h+gap) - gap}
+	part := Template{Name: e.ID, Width: w, Height: float64(e.Count)*(h+gap) - gap}
 	for k := range e.Count {
 		down := Point{0, float64(k) * (h + gap)}
 		part.Cut = append(part.Cut, placed(outline(e.Outline), 0, down))

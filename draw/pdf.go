@@ -39,14 +39,16 @@ func newPDF(unit measure.Unit, title string) *fpdf.Fpdf {
 
 var pdfFormat = Format{
 	Name: "pdf", Media: "application/pdf", Extension: "pdf", Says: "true size on paper, with a check ruler",
-	SaysOf:  map[string]string{Cuts: "the list, with every sheet drawn", WorkSheet: "the whole job, with boxes to tick"},
-	Outline: func(w io.Writer, p Part, of Source) error { return PDF(w, p, of.Plan.Unit, plan.Heading(of.Result)) },
-	List:    map[string]func(io.Writer, Source) error{Cuts: cutListPDF, WorkSheet: workSheetPDF},
+	SaysOf: map[string]string{Cuts: "the list, with every sheet drawn", WorkSheet: "the whole job, with boxes to tick"},
+	Outline: func(w io.Writer, p Template, of Source) error {
+		return PDF(w, p, of.Plan.Unit, plan.Heading(of.Result))
+	},
+	List: map[string]func(io.Writer, Source) error{Cuts: cutListPDF, WorkSheet: workSheetPDF},
 }
 
 // PDF writes a part at 1:1, turned and placed so that it takes the fewest pages.
 // Every page carries a check ruler, and marks where the next one laps over it.
-func PDF(w io.Writer, p Part, unit measure.Unit, title string) error {
+func PDF(w io.Writer, p Template, unit measure.Unit, title string) error {
 	_, pw, ph := paperOf(unit)
 	f := newPDF(unit, title)
 	t := tiler{typesetter: newTypesetter(f), spread: spreadOver(p, pw, ph), title: title}

@@ -98,7 +98,7 @@ func TestPagesLaidTogetherAreThePart(t *testing.T) {
 		`"unit":"mm","card":{"width":"300","height":"300"},"blank":{"style":"wrap"}`,
 	} {
 		of := planOf(t, fields)
-		part, err := PartOf(of.Result, "blank")
+		part, err := TemplateOf(of.Result, "blank")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -114,7 +114,7 @@ func TestPagesLaidTogetherAreThePart(t *testing.T) {
 	}
 }
 
-func laidTogether(t *testing.T, what string, pages []printed, part Part) {
+func laidTogether(t *testing.T, what string, pages []printed, part Template) {
 	first := pages[0]
 	for _, p := range pages {
 		// Each page's place: a lap of 10 mm for every page before it.
@@ -153,7 +153,7 @@ func laidTogether(t *testing.T, what string, pages []printed, part Part) {
 	onThePart(t, what, first, part)
 }
 
-func isNote(words string, part Part) bool {
+func isNote(words string, part Template) bool {
 	for _, n := range part.Notes {
 		if n.Text == words {
 			return true
@@ -163,8 +163,8 @@ func isNote(words string, part Part) bool {
 }
 
 // onThePart holds a page's lines and notes against the part, laid as it is or a quarter round.
-func onThePart(t *testing.T, what string, p printed, part Part) {
-	for _, laid := range []Part{part, turned(part)} {
+func onThePart(t *testing.T, what string, p printed, part Template) {
+	for _, laid := range []Template{part, turned(part)} {
 		cut := laid.Cut[0]
 		from := p.lines["cut"][0][1] // lines run from the corner before: the first ends at the first corner
 		dx, dy := from[0]-cut[0][0], from[1]-cut[0][1]

@@ -81,19 +81,19 @@ func TestPrintedPartsAreTrueToSize(t *testing.T) {
 }
 
 // rhombus is a square blank standing on its corner, which leaves corners of its pages empty.
-func rhombus(side float64) Part {
+func rhombus(side float64) Template {
 	h := side / math.Sqrt2
-	return Part{Width: 2 * h, Height: 2 * h, Cut: [][]Point{{{h, 0}, {2 * h, h}, {h, 2 * h}, {0, h}}}}
+	return Template{Width: 2 * h, Height: 2 * h, Cut: [][]Point{{{h, 0}, {2 * h, h}, {h, 2 * h}, {0, h}}}}
 }
 
-func oblong(w, h float64) Part {
-	return Part{Width: w, Height: h, Cut: [][]Point{{{0, 0}, {w, 0}, {w, h}, {0, h}}}}
+func oblong(w, h float64) Template {
+	return Template{Width: w, Height: h, Cut: [][]Point{{{0, 0}, {w, 0}, {w, h}, {0, h}}}}
 }
 
 func TestTemplatesTakeTheFewestPages(t *testing.T) {
 	for _, c := range []struct {
 		name string
-		of   Part
+		of   Template
 		want int
 	}{
 		// 228.6 x 330.2 mm: upright two columns of 195.9, the part turned, lapping by 10, reach 381.8.
@@ -112,7 +112,7 @@ func TestTemplatesTakeTheFewestPages(t *testing.T) {
 // Every line is on some page that is printed, and every page that is printed has lines.
 func TestPagesCarryEveryLineAndNoneIsEmpty(t *testing.T) {
 	for side := 40.0; side < 700; side += 13.3 {
-		for _, p := range []Part{rhombus(side), oblong(side, side*1.4), oblong(side/3, side*2)} {
+		for _, p := range []Template{rhombus(side), oblong(side, side*1.4), oblong(side/3, side*2)} {
 			s := spreadOver(p, 210, 297)
 			if n := tiles(p.Width, 190) * tiles(p.Height, 261); len(s.pages) > n {
 				t.Fatalf("%v x %v takes %d pages, laid upright %d", p.Width, p.Height, len(s.pages), n)

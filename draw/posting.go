@@ -172,9 +172,9 @@ func slotCut(g *work.Gauge) []Point {
 }
 
 // gaugePart is the gauge to cut: its outline, and its slot as a closed cut.
-func gaugePart(g *work.Gauge, u measure.Unit) Part {
+func gaugePart(g *work.Gauge, u measure.Unit) Template {
 	w, h := g.Size.Width.MM(), g.Size.Height.MM()
-	return Part{Name: "gauge", Width: w, Height: h,
+	return Template{Name: "gauge", Width: w, Height: h,
 		Cut:   [][]Point{rect(0, 0, w, h), slotCut(g)},
 		Notes: []Label{{At: Point{w / 2, g.Top.MM() / 2}, Text: plan.GaugeLabel(g, u)}},
 	}

@@ -123,7 +123,7 @@ func TestTheGaugeIsWrittenAtTrueSize(t *testing.T) {
 		t.Errorf("the slot lies from %v to %v", lo, hi)
 	}
 	of.Result.Gauge = nil
-	if _, err := PartOf(of.Result, "gauge"); err == nil {
+	if _, err := TemplateOf(of.Result, "gauge"); err == nil {
 		t.Error("a gauge of nothing was made")
 	}
 }

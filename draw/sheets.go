@@ -23,7 +23,7 @@ func sheets(b *work.Batch, u measure.Unit) []Drawing {
 	return out
 }
 
-func oneSheet(i int, l trim.Layout, of brief.Sheet, u measure.Unit) Drawing {
+func oneSheet(i int, l trim.Layout, of brief.StockSheet, u measure.Unit) Drawing {
 	d := sheetOf("sheet "+words.Letter(i), of.Size)
 	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
 	d.sized(0, 0, of.Size, u, "sheet", 0)

@@ -106,7 +106,7 @@ func TestPanelsAreNamedOnTheFlatPiece(t *testing.T) {
 func TestLadderAndInsidePanelAsParts(t *testing.T) {
 	of := planOf(t, `"envelope":"us-a7","layers":["1/8"],"inside":"1/4"`)
 	p := of.Plan
-	ladder, err := PartOf(of.Result, "ladder")
+	ladder, err := TemplateOf(of.Result, "ladder")
 	if err != nil || len(ladder.Cut) != len(p.Ladder) || len(ladder.Notes) != len(p.Ladder) {
 		t.Fatalf("%v, %d samples of %d", err, len(ladder.Cut), len(p.Ladder))
 	}
@@ -122,7 +122,7 @@ func TestLadderAndInsidePanelAsParts(t *testing.T) {
 			}
 		}
 	}
-	layers, err := PartOf(of.Result, "layers")
+	layers, err := TemplateOf(of.Result, "layers")
 	if err != nil || len(layers.Cut) != 2 || layers.Notes[1].Text != "Inside panel 4 1/2 in x 6 1/2 in" {
 		t.Errorf("%v, %+v", err, layers.Notes)
 	}

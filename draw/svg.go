@@ -10,12 +10,12 @@ import (
 
 var svgFormat = Format{
 	Name: "svg", Media: "image/svg+xml", Extension: "svg", Says: "true size; cut, score and glue in groups of their own",
-	Outline: func(w io.Writer, p Part, _ Source) error { return SVG(w, p) },
+	Outline: func(w io.Writer, p Template, _ Source) error { return SVG(w, p) },
 }
 
 // SVG writes a part at true size: one user unit is one millimetre. Cuts,
 // scores, glue and dimensions are groups of their own, told apart by id and stroke.
-func SVG(w io.Writer, p Part) error {
+func SVG(w io.Writer, p Template) error {
 	var b strings.Builder
 	width, height := number(p.Width), number(p.Height)
 	fmt.Fprintf(&b, `<?xml version="1.0" encoding="UTF-8"?>

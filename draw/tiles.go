@@ -10,7 +10,7 @@ import (
 // pages that carry some of it are printed.
 type spread struct {
 	lying        bool
-	part         Part
+	part         Template
 	cols, rows   int
 	roomW, roomH float64
 	dx, dy       float64
@@ -25,14 +25,14 @@ const shifts = 6
 
 // spreadOver lays a part over the fewest pages of a printer's paper; of equal
 // ways, upright and unturned ones come first.
-func spreadOver(p Part, pw, ph float64) spread {
+func spreadOver(p Template, pw, ph float64) spread {
 	var best spread
 	for _, lying := range []bool{false, true} {
 		w, h := pw, ph
 		if lying {
 			w, h = ph, pw
 		}
-		for _, part := range []Part{p, turned(p)} {
+		for _, part := range []Template{p, turned(p)} {
 			s := spread{lying: lying, part: part, roomW: w - 2*pageMargin, roomH: h - 2*pageMargin - pageHeading}
 			s.cols, s.rows = tiles(part.Width, s.roomW), tiles(part.Height, s.roomH)
 			for i := range shifts * shifts {
@@ -128,7 +128,7 @@ func crosses(a, b Point, x0, y0, x1, y1 float64) bool {
 }
 
 // turned is a part a quarter round to the right.
-func turned(p Part) Part {
+func turned(p Template) Template {
 	turn := func(all [][]Point) [][]Point {
 		out := make([][]Point, len(all))
 		for i, pts := range all {
@@ -139,7 +139,7 @@ func turned(p Part) Part {
 		}
 		return out
 	}
-	out := Part{Name: p.Name, Width: p.Height, Height: p.Width, Cut: turn(p.Cut), Score: turn(p.Score), Mark: turn(p.Mark), Glue: turn(p.Glue)}
+	out := Template{Name: p.Name, Width: p.Height, Height: p.Width, Cut: turn(p.Cut), Score: turn(p.Score), Mark: turn(p.Mark), Glue: turn(p.Glue)}
 	for _, n := range p.Notes {
 		n.At = Point{p.Height - n.At[1], n.At[0]}
 		out.Notes = append(out.Notes, n)

@@ -216,7 +216,7 @@ func TestTheBenchWithoutALine(t *testing.T) {
 	s.line.be(nil)
 	kinds := ""
 	for _, e := range s.told(made)[known:] {
-		kinds += map[making.Kind]string{making.Counted: "c", making.Spoiled: "s", making.Done: "d"}[e.Kind]
+		kinds += map[making.EventKind]string{making.Counted: "c", making.Spoiled: "s", making.Done: "d"}[e.Kind]
 	}
 	if kinds != strings.Repeat("c", 28)+"sd" {
 		t.Errorf("%s", kinds)

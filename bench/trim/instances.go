@@ -60,7 +60,7 @@ func (in instance) problem() trim.Problem {
 		return card.Size{Width: measure.Length(w) * measure.Inch / 8, Height: measure.Length(h) * measure.Inch / 8}
 	}
 	p := trim.Problem{
-		Sheets: []trim.Sheet{{Name: "sheet", Size: size(in.Side, in.Side), Count: trim.Unlimited}},
+		Sheets: []trim.Sheets{{Name: "sheet", Size: size(in.Side, in.Side), Count: trim.Unlimited}},
 		Steps:  trim.ThoroughWork,
 	}
 	for i, z := range in.Items {

@@ -20,10 +20,10 @@ var (
 	inches = func(w, h float64) card.Size {
 		return card.Size{Width: measure.FromMM(w * 25.4), Height: measure.FromMM(h * 25.4)}
 	}
-	letter  = trim.Sheet{Name: "letter", Size: inches(8.5, 11), Count: trim.Unlimited}
-	tabloid = trim.Sheet{Name: "tabloid", Size: inches(11, 17), Count: trim.Unlimited}
-	square  = trim.Sheet{Name: "12 x 12", Size: inches(12, 12), Count: trim.Unlimited}
-	a4      = trim.Sheet{Name: "A4", Size: card.Size{Width: 210 * measure.Millimetre, Height: 297 * measure.Millimetre}, Count: trim.Unlimited}
+	letter  = trim.Sheets{Name: "letter", Size: inches(8.5, 11), Count: trim.Unlimited}
+	tabloid = trim.Sheets{Name: "tabloid", Size: inches(11, 17), Count: trim.Unlimited}
+	square  = trim.Sheets{Name: "12 x 12", Size: inches(12, 12), Count: trim.Unlimited}
+	a4      = trim.Sheets{Name: "A4", Size: card.Size{Width: 210 * measure.Millimetre, Height: 297 * measure.Millimetre}, Count: trim.Unlimited}
 )
 
 // practicals are seeded batches: a base and its layers, tags and strips, from one
@@ -36,19 +36,19 @@ func practicals(n int) (out []practical) {
 		p := practical{kinds: kinds}
 		switch rng.IntN(6) {
 		case 0:
-			p.says, p.problem.Sheets = "letter", []trim.Sheet{letter}
+			p.says, p.problem.Sheets = "letter", []trim.Sheets{letter}
 		case 1:
-			p.says, p.problem.Sheets = "A4", []trim.Sheet{a4}
+			p.says, p.problem.Sheets = "A4", []trim.Sheets{a4}
 		case 2:
-			p.says, p.problem.Sheets = "12 x 12", []trim.Sheet{square}
+			p.says, p.problem.Sheets = "12 x 12", []trim.Sheets{square}
 		case 3:
-			p.says, p.problem.Sheets = "tabloid", []trim.Sheet{tabloid}
+			p.says, p.problem.Sheets = "tabloid", []trim.Sheets{tabloid}
 		case 4:
-			p.says, p.problem.Sheets = "mixed", []trim.Sheet{letter, square}
+			p.says, p.problem.Sheets = "mixed", []trim.Sheets{letter, square}
 		default:
 			few := tabloid
 			few.Count = 5 + rng.IntN(20)
-			p.says, p.problem.Sheets = "so many tabloid, then letter", []trim.Sheet{few, letter}
+			p.says, p.problem.Sheets = "so many tabloid, then letter", []trim.Sheets{few, letter}
 		}
 		if rng.IntN(4) == 0 {
 			p.says += ", grain"

@@ -18,10 +18,10 @@ import (
 // yardstick is the fewest sheets that column generation proves a batch cannot do
 // without, with no bound on its work.
 func yardstick(p trim.Problem) int {
-	kinds, sheets, demand := []pattern.Kind{}, []pattern.Sheet{}, []int{}
+	kinds, sheets, demand := []pattern.Kind{}, []pattern.Sheets{}, []int{}
 	stock, cost := []int{}, []float64{}
 	for _, s := range p.Sheets {
-		sheets = append(sheets, pattern.Sheet{Size: s.Size, Count: s.Count})
+		sheets = append(sheets, pattern.Sheets{Size: s.Size, Count: s.Count})
 		stock, cost = append(stock, s.Count), append(cost, 1)
 	}
 	type alike struct {
@@ -51,8 +51,8 @@ func yardstick(p trim.Problem) int {
 type cut struct {
 	practical
 	exact        int
-	quick, long  *trim.Plan // on the fewest sheets
-	usual        *trim.Plan
+	quick, long  *trim.CutPlan // on the fewest sheets
+	usual        *trim.CutPlan
 	tookQ, tookL time.Duration
 }
 
@@ -114,7 +114,7 @@ func line(w io.Writer, name string, all []cut) {
 		return total
 	}
 	mean := func(of func(cut) float64) float64 { return sum(of) / float64(len(all)) }
-	over := func(least, most int, of func(cut) *trim.Plan) float64 {
+	over := func(least, most int, of func(cut) *trim.CutPlan) float64 {
 		return sum(func(c cut) float64 {
 			if n := of(c).Used - c.exact; n >= least && n <= most {
 				return 1
@@ -122,7 +122,7 @@ func line(w io.Writer, name string, all []cut) {
 			return 0
 		})
 	}
-	long, quick := func(c cut) *trim.Plan { return c.long }, func(c cut) *trim.Plan { return c.quick }
+	long, quick := func(c cut) *trim.CutPlan { return c.long }, func(c cut) *trim.CutPlan { return c.quick }
 	fmt.Fprintf(w, "| %s | %d | %.1f | %.1f | %.0f | %.0f | %.0f | %.0f | %.0f | %.0f | %.1f | %.1f | %.1f | %.0f |\n", name, len(all),
 		mean(func(c cut) float64 { return float64(c.long.Used) }), mean(func(c cut) float64 { return float64(c.exact) }),
 		over(0, 0, long), over(1, 1, long), over(2, 1<<30, long), over(0, 0, quick), over(1, 1, quick), over(2, 1<<30, quick),
@@ -137,7 +137,7 @@ func reportGrowth(w io.Writer) {
 	for k := 1; k <= 9; k++ {
 		fmt.Fprintf(w, "| %d |", k)
 		for _, count := range []int{10, 1_000, 100_000} {
-			p := trim.Problem{Sheets: []trim.Sheet{tabloid}}
+			p := trim.Problem{Sheets: []trim.Sheets{tabloid}}
 			for i := range k {
 				z := inches(10-0.5*float64(i), 7-0.5*float64(i))
 				p.Pieces = append(p.Pieces, trim.Piece{Name: fmt.Sprint(i), Size: z, Count: count})

@@ -38,7 +38,7 @@ func (c *gangCommand) Run(s streams) error {
 	if err != nil {
 		return err
 	}
-	whole, err := gang.WorkOut(g, library, gang.Work{Solve: atLength(s), Today: time.Now().Format(time.DateOnly)})
+	whole, err := gang.WorkOut(g, library, gang.Order{Solve: atLength(s), Today: time.Now().Format(time.DateOnly)})
 	if err != nil {
 		return err
 	}

@@ -9,8 +9,8 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// Plan is what is made at one table: its lots, and the postage of each job.
-type Plan struct {
+// Setup is what is made at one table: its lots, and the postage of each job.
+type Setup struct {
 	supply.Table
 	Lots    []supply.Lot
 	Postage []*work.Postage
@@ -68,10 +68,10 @@ const (
 )
 
 // Steps are the steps of a plan, in order.
-func Steps(p Plan) []Step {
-	w := writer{Plan: p}
+func Steps(p Setup) []Step {
+	w := stepper{Setup: p}
 	for i, j := range p.Jobs {
-		m := maker{&w, i, j}
+		m := operator{&w, i, j}
 		cardMaker{m}.write()
 		envelopeMaker{m}.write()
 		endingMaker{m}.write()
@@ -83,21 +83,21 @@ func Steps(p Plan) []Step {
 	return out
 }
 
-// writer gathers the operations of all jobs.
-type writer struct {
-	Plan
+// stepper gathers the operations of all jobs.
+type stepper struct {
+	Setup
 	ops []op
 }
 
-func (w *writer) add(o op) { w.ops = append(w.ops, o) }
+func (w *stepper) add(o op) { w.ops = append(w.ops, o) }
 
 // more tells whether any job has a second card.
-func (w *writer) more() bool {
+func (w *stepper) more() bool {
 	return slices.ContainsFunc(w.Jobs, func(j supply.Of) bool { return j.Brief.Quantity+j.Brief.Stock.Spare > 1 })
 }
 
 // round is one phase: its operations in order, its cuts where they are due.
-func (w *writer) round(phase Phase) []Step {
+func (w *stepper) round(phase Phase) []Step {
 	place := func(o op) stage { return o.early }
 	if phase == Rest {
 		place = func(o op) stage { return o.late }
@@ -139,7 +139,7 @@ func gather() Step {
 }
 
 // step is an operation in a round; ok is false where that round has no piece for it.
-func (w *writer) step(o op, phase Phase) (Step, bool) {
+func (w *stepper) step(o op, phase Phase) (Step, bool) {
 	b := w.Jobs[o.Part.Job].Brief
 	cards, spare := b.Quantity, b.Stock.Spare
 	alone := !w.more()

@@ -91,8 +91,8 @@ func TestMovesOfTwoLotsRunTogether(t *testing.T) {
 
 // Glue dries while hands do something else, and keeps them waiting only for what it holds.
 func TestWhatDriesDoesSoByItself(t *testing.T) {
-	card, blank := supply.Part{Key: supply.Card}, supply.Part{Key: supply.TheBlank}
-	step := func(kind Kind, likely float64, of supply.Part) Step {
+	card, blank := supply.Role{Key: supply.Card}, supply.Role{Key: supply.TheBlank}
+	step := func(kind Action, likely float64, of supply.Role) Step {
 		return Step{Kind: kind, Minutes: Minutes{likely, likely, likely}, Handled: []Handled{{Part: of, Pieces: 1}}}
 	}
 	for _, c := range []struct {

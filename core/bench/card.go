@@ -9,20 +9,20 @@ import (
 	"yellow-parcel/core/supply"
 )
 
-// maker writes the operations of one job.
-type maker struct {
-	*writer
+// operator writes the operations of one job.
+type operator struct {
+	*stepper
 	job int
 	supply.Of
 }
 
 // part is one of the job's parts.
-func (m maker) part(key supply.Key, at int) supply.Part {
-	return supply.Part{Job: m.job, Key: key, At: at}
+func (m operator) part(key supply.Key, at int) supply.Role {
+	return supply.Role{Job: m.job, Key: key, At: at}
 }
 
 // on is a step on parts, one piece of each.
-func (m maker) on(kind Kind, tool Tool, say Saying, parts ...supply.Part) Step {
+func (m operator) on(kind Action, tool Tool, say Saying, parts ...supply.Role) Step {
 	s := Step{Kind: kind, Tool: tool, Say: say, Part: parts[0]}
 	for _, p := range parts {
 		s.Handled = append(s.Handled, Handled{Part: p, Pieces: 1})
@@ -31,7 +31,7 @@ func (m maker) on(kind Kind, tool Tool, say Saying, parts ...supply.Part) Step {
 }
 
 // look shows a step in a drawing of the job.
-func (s Step) look(m maker, of Picture, lit ...string) Step {
+func (s Step) look(m operator, of Picture, lit ...string) Step {
 	s.Looks = []Look{{Of: of, Job: m.job, Lit: lit}}
 	return s
 }
@@ -57,7 +57,7 @@ func (s Step) blade() Step {
 }
 
 // cardMaker writes what makes the card.
-type cardMaker struct{ maker }
+type cardMaker struct{ operator }
 
 func (m cardMaker) write() {
 	if !m.Brief.Card.Made {
@@ -78,11 +78,11 @@ func (m cardMaker) base() {
 		if s.Face == card.Inside {
 			how.Name = "from-back"
 		}
-		step := m.on(Score, Board, Saying{Name: "score"}, base).figure(LengthOf(s.At)).check("check-groove").how(how).look(m.maker, PictureBase, fmt.Sprintf("score%d", i))
+		step := m.on(Score, Board, Saying{Name: "score"}, base).figure(LengthOf(s.At)).check("check-groove").how(how).look(m.operator, PictureBase, fmt.Sprintf("score%d", i))
 		m.add(op{Step: step, n: i, early: scoring, late: scoring})
 	}
 	if len(m.Base.Scores) > 0 {
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "fold"}, base).look(m.maker, PictureBase), early: folding, late: folding})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "fold"}, base).look(m.operator, PictureBase), early: folding, late: folding})
 	}
 }
 
@@ -91,14 +91,14 @@ func (m cardMaker) stack() {
 	whole := m.part(supply.Card, 0)
 	for i, l := range m.Brief.Layers.Each {
 		step := m.on(Assemble, Adhere, Saying{"layer", []any{i + 1}}, whole, m.part(supply.Layer, i)).figure(LengthOf(l.Border.Side)).check("check-layer").
-			look(m.maker, PictureLayers, fmt.Sprintf("layer%d.width", i), fmt.Sprintf("layer%d.height", i))
+			look(m.operator, PictureLayers, fmt.Sprintf("layer%d.width", i), fmt.Sprintf("layer%d.height", i))
 		if l.Border.Bottom != l.Border.Side {
 			step = step.how(Saying{"below", []any{l.Border.Bottom}})
 		}
 		m.add(op{Step: step, n: i, early: stacking, late: stacking, count: wanted})
 	}
 	if m.Brief.Layers.Inside > 0 {
-		step := m.on(Assemble, Adhere, Saying{Name: "inside"}, whole, m.part(supply.Inside, 0)).figure(LengthOf(m.Brief.Layers.Inside)).check("check-layer").look(m.maker, PictureLayers)
+		step := m.on(Assemble, Adhere, Saying{Name: "inside"}, whole, m.part(supply.Inside, 0)).figure(LengthOf(m.Brief.Layers.Inside)).check("check-layer").look(m.operator, PictureLayers)
 		m.add(op{Step: step, early: stacking, late: stacking, count: wanted})
 	}
 }
@@ -128,7 +128,7 @@ func (m cardMaker) piece(i int, p brief.Piece) Step {
 	case p.X == nil:
 		name = centred[p.On]
 	}
-	step := m.on(Attach, Adhere, Saying{name, []any{i + 1}}, m.part(supply.Card, 0), m.part(supply.Piece, i)).check("check-piece").look(m.maker, PictureFinished, fmt.Sprintf("part%d", i))
+	step := m.on(Attach, Adhere, Saying{name, []any{i + 1}}, m.part(supply.Card, 0), m.part(supply.Piece, i)).check("check-piece").look(m.operator, PictureFinished, fmt.Sprintf("part%d", i))
 	if p.X != nil {
 		step = step.figure(LengthOf(*p.X))
 	}
@@ -164,7 +164,7 @@ func (m cardMaker) gauge() {
 		return
 	}
 	at := func(name, lit string, f Figure) {
-		step := m.on(Cut, Pen, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).look(m.maker, PictureGauge, lit)
+		step := m.on(Cut, Pen, Saying{Name: name}, m.part(supply.TheGauge, 0)).figure(f).look(m.operator, PictureGauge, lit)
 		if f.Length == g.Margin+g.Long { // until here it was only marked
 			step = step.check("check-gauge").blade()
 			step.Tool = Knife
@@ -182,7 +182,7 @@ func (m cardMaker) gauge() {
 func (m cardMaker) checks() {
 	whole := m.part(supply.Card, 0)
 	add := func(name, check string, tool Tool, f Figure) {
-		m.add(op{Step: m.on(Check, tool, Saying{Name: name}, whole).figure(f).check(check).look(m.maker, PictureFinished), early: checking, count: once})
+		m.add(op{Step: m.on(Check, tool, Saying{Name: name}, whole).figure(f).check(check).look(m.operator, PictureFinished), early: checking, count: once})
 	}
 	// What is bought is not cut: the last moment to say so is before the card goes in.
 	before := map[bool]string{false: "-in"}[supply.Blanked(m.Result) != nil]
@@ -191,5 +191,5 @@ func (m cardMaker) checks() {
 		add("slot", "check-slot", Slot, LengthOf(m.Gauge.Cut))
 	}
 	add("weigh", "check-weigh"+before, Scale, Figure{Kind: OfMass, Mass: m.Card.Weight})
-	m.add(op{Step: m.on(Check, Hands, Saying{Name: "look"}, whole).check("check-look").look(m.maker, PictureLayers), late: looking, count: theRest})
+	m.add(op{Step: m.on(Check, Hands, Saying{Name: "look"}, whole).check("check-look").look(m.operator, PictureLayers), late: looking, count: theRest})
 }

@@ -100,7 +100,7 @@ func (c *cutter) moves(lot int, sheets func(layout int) int) []move {
 }
 
 // first are the cuts of the first round in the lots of some kinds.
-func (c *cutter) first(at stage, kinds ...supply.Kind) []Step {
+func (c *cutter) first(at stage, kinds ...supply.LotKind) []Step {
 	var all []move
 	var hand []Step
 	for i := range c.lots {
@@ -200,7 +200,7 @@ func (c *cutter) steps(phase Phase, at int, moves []move) []Step {
 }
 
 // handle notes the parts that lie in a layout, none twice.
-func (s *Step) handle(parts []supply.Part, l trim.Layout) {
+func (s *Step) handle(parts []supply.Role, l trim.Layout) {
 	for _, p := range l.Pieces {
 		if part := parts[p.Piece]; !slices.ContainsFunc(s.Handled, func(h Handled) bool { return h.Part == part }) {
 			s.Handled = append(s.Handled, Handled{Part: part})
@@ -236,7 +236,7 @@ func (c *cutter) byHand(phase Phase, lot int, count func(piece int) int) []Step 
 }
 
 // lookOf is the drawing that shows a part as it is cut.
-func lookOf(p supply.Part) Look {
+func lookOf(p supply.Role) Look {
 	l := Look{Job: p.Job}
 	switch p.Key {
 	case supply.TheBlank:

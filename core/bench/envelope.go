@@ -13,7 +13,7 @@ import (
 )
 
 // envelopeMaker writes what makes the envelope, and what goes with it.
-type envelopeMaker struct{ maker }
+type envelopeMaker struct{ operator }
 
 // raised is from how thick on a card stays inside while its envelope is glued.
 const raised = measure.Inch / 8
@@ -33,11 +33,11 @@ func (m envelopeMaker) write() {
 	}
 }
 
-func (m envelopeMaker) envelope() supply.Part { return m.part(supply.TheBlank, 0) }
+func (m envelopeMaker) envelope() supply.Role { return m.part(supply.TheBlank, 0) }
 
 // try puts the first card in before anything more is made.
 func (m envelopeMaker) try(name string) {
-	step := m.on(Try, Hands, Saying{Name: name}, m.part(supply.Card, 0), m.part(supply.Envelope, 0)).check("check-try").look(m.maker, PictureEnvelope)
+	step := m.on(Try, Hands, Saying{Name: name}, m.part(supply.Card, 0), m.part(supply.Envelope, 0)).check("check-try").look(m.operator, PictureEnvelope)
 	m.add(op{Step: step, early: trying, count: once})
 }
 
@@ -45,11 +45,11 @@ func (m envelopeMaker) try(name string) {
 func (m envelopeMaker) shorten(made *work.Made) {
 	of := m.part(supply.Envelope, 0)
 	at := slices.IndexFunc(made.Waste, func(w blank.Waste) bool { return w.Kind == blank.End })
-	ends := m.on(Cut, Trimmer, Saying{Name: "ends"}, of).figure(LengthOf(made.Waste[at].Width)).check("check-ends").blade().look(m.maker, PictureBlank)
+	ends := m.on(Cut, Trimmer, Saying{Name: "ends"}, of).figure(LengthOf(made.Waste[at].Width)).check("check-ends").blade().look(m.operator, PictureBlank)
 	m.add(op{Step: ends, early: snipping, late: cutting})
 	m.try("try")
 	wide := measure.FromMM(width(made.Gum[0]))
-	m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "ends-shut"}, of).figure(LengthOf(wide)).check("check-glue").look(m.maker, PictureBlank), early: gluing, late: gluing})
+	m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "ends-shut"}, of).figure(LengthOf(wide)).check("check-glue").look(m.operator, PictureBlank), early: gluing, late: gluing})
 	m.add(op{Step: m.on(Dry, Weight, Saying{Name: "dry-envelope"}, of), early: drying, late: drying})
 }
 
@@ -74,18 +74,18 @@ func (m envelopeMaker) blank(made *work.Made) {
 	switch {
 	case made.ByEye:
 		for i, name := range []string{"lay", "sides", "foot"} {
-			m.add(op{Step: m.on(Fold, Hands, Saying{Name: name}, of).look(m.maker, PictureBlank), n: i, early: foldingEnvelope, late: foldingEnvelope})
+			m.add(op{Step: m.on(Fold, Hands, Saying{Name: name}, of).look(m.operator, PictureBlank), n: i, early: foldingEnvelope, late: foldingEnvelope})
 		}
 		m.waste(made)
 	case made.Depth > 0:
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "walls"}, of).look(m.maker, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "walls"}, of).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
 	default:
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "flaps"}, of).look(m.maker, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "flaps"}, of).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
 	}
 	m.try("try")
 	m.seams(made)
 	if len(made.Strips) > 0 {
-		m.add(op{Step: m.on(Attach, Adhere, Saying{Name: "strips"}, of, m.part(supply.TheStrips, 0)).check("check-insert").look(m.maker, PictureBlank), early: gluing, late: gluing})
+		m.add(op{Step: m.on(Attach, Adhere, Saying{Name: "strips"}, of, m.part(supply.TheStrips, 0)).check("check-insert").look(m.operator, PictureBlank), early: gluing, late: gluing})
 	}
 	m.add(op{Step: m.on(Dry, Weight, Saying{Name: "dry-envelope"}, of), early: drying, late: drying})
 }
@@ -102,7 +102,7 @@ func (m envelopeMaker) scores(made *work.Made) {
 		if c.Level {
 			how.Name = "from-turned"
 		}
-		step := m.on(Score, Board, Saying{Name: "score"}, m.envelope()).figure(LengthOf(c.Reading)).check("check-groove").how(how).look(m.maker, PictureBlank, fmt.Sprintf("crease%d", i))
+		step := m.on(Score, Board, Saying{Name: "score"}, m.envelope()).figure(LengthOf(c.Reading)).check("check-groove").how(how).look(m.operator, PictureBlank, fmt.Sprintf("crease%d", i))
 		m.add(op{Step: step, n: i, early: scoringEnvelope, late: scoring})
 	}
 }
@@ -116,7 +116,7 @@ func (m envelopeMaker) waste(made *work.Made) {
 		if !slices.ContainsFunc(made.Waste, func(x blank.Waste) bool { return x.Kind == w.kind }) {
 			continue
 		}
-		o := op{Step: m.on(Snip, Snips, Saying{Name: w.name}, m.envelope()).check("check-snip").blade().look(m.maker, PictureBlank), early: snipping, late: snipping}
+		o := op{Step: m.on(Snip, Snips, Saying{Name: w.name}, m.envelope()).check("check-snip").blade().look(m.operator, PictureBlank), early: snipping, late: snipping}
 		if made.ByEye {
 			o.early, o.late = foldingEnvelope, foldingEnvelope
 		}
@@ -134,7 +134,7 @@ func (m envelopeMaker) extra(id string) (blank.Extra, bool) {
 }
 
 // scored scores an extra on the board.
-func (m envelopeMaker) scored(e blank.Extra, of supply.Part) {
+func (m envelopeMaker) scored(e blank.Extra, of supply.Role) {
 	for i, at := range e.At {
 		step := m.on(Score, Board, Saying{Name: "score"}, of).figure(LengthOf(at)).check("check-groove").how(Saying{"from-plain", []any{e.From}})
 		step.Looks = []Look{{Of: PictureExtra, Job: m.job, Extra: e.ID}}
@@ -154,14 +154,14 @@ func (m envelopeMaker) liner() {
 		step.Looks = []Look{{Of: PictureExtra, Job: m.job, Extra: e.ID}}
 		m.add(op{Step: step, early: snipping, late: snipping})
 	}
-	m.add(op{Step: m.on(Attach, Adhere, Saying{Name: "liner"}, m.envelope(), of).figure(LengthOf(e.Working.With[0])).check("check-pattern").look(m.maker, PictureBlank), early: lining, late: lining})
+	m.add(op{Step: m.on(Attach, Adhere, Saying{Name: "liner"}, m.envelope(), of).figure(LengthOf(e.Working.With[0])).check("check-pattern").look(m.operator, PictureBlank), early: lining, late: lining})
 }
 
 // seams glues what the maker closes; the sender's own seam stays open.
 func (m envelopeMaker) seams(made *work.Made) {
 	of := m.envelope()
 	glue := func(n int, say Saying, f Figure) {
-		step := m.on(Glue, Adhere, say, of).figure(f).check("check-glue").look(m.maker, PictureBlank)
+		step := m.on(Glue, Adhere, say, of).figure(f).check("check-glue").look(m.operator, PictureBlank)
 		if m.Card.Thickness >= raised && made.Depth == 0 {
 			step = step.how(Saying{Name: "with-the-card"})
 		}
@@ -199,7 +199,7 @@ func (m envelopeMaker) band() {
 }
 
 // endingMaker writes what is left once card and envelope are there.
-type endingMaker struct{ maker }
+type endingMaker struct{ operator }
 
 func (m endingMaker) write() {
 	whole, of := m.part(supply.Card, 0), m.part(supply.Envelope, 0)
@@ -207,20 +207,20 @@ func (m endingMaker) write() {
 		of = m.part(supply.TheBlank, 0)
 	}
 	sealed := m.part(supply.Sealed, 0)
-	m.add(op{Step: m.on(Insert, Hands, Saying{Name: "insert"}, whole, of).check("check-insert").look(m.maker, PictureEnvelope), early: inserting, late: inserting, count: wanted})
+	m.add(op{Step: m.on(Insert, Hands, Saying{Name: "insert"}, whole, of).check("check-insert").look(m.operator, PictureEnvelope), early: inserting, late: inserting, count: wanted})
 	if made := supply.Blanked(m.Result); made != nil && made.Depth > 0 {
-		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.maker, PictureBlank), early: closing, late: closing, count: wanted})
+		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.operator, PictureBlank), early: closing, late: closing, count: wanted})
 	}
-	m.add(op{Step: m.on(Close, Hands, Saying{Name: "close"}, sealed).check("check-close").look(m.maker, PictureEnvelope), early: closing, late: closing, count: wanted})
+	m.add(op{Step: m.on(Close, Hands, Saying{Name: "close"}, sealed).check("check-close").look(m.operator, PictureEnvelope), early: closing, late: closing, count: wanted})
 	if len(m.Posts) == 0 {
 		return
 	}
 	// Of what has no price here the counter says it.
-	stamp := m.on(Stamp, Hands, Saying{Name: "stamp-counter"}, sealed).look(m.maker, PicturePost)
-	if p := m.Plan.Postage[m.job]; p != nil {
-		stamp = m.on(Stamp, Hands, Saying{Name: "stamp"}, sealed).look(m.maker, PicturePost).figure(Figure{Kind: OfMoney, Money: p.Price, Currency: m.Posts[0].InUse().Carrier.Currency})
+	stamp := m.on(Stamp, Hands, Saying{Name: "stamp-counter"}, sealed).look(m.operator, PicturePost)
+	if p := m.Setup.Postage[m.job]; p != nil {
+		stamp = m.on(Stamp, Hands, Saying{Name: "stamp"}, sealed).look(m.operator, PicturePost).figure(Figure{Kind: OfMoney, Money: p.Price, Currency: m.Posts[0].InUse().Carrier.Currency})
 	}
 	m.add(op{Step: stamp, early: stamping, late: stamping, count: atTheEnd})
-	m.add(op{Step: m.on(Stamp, Pen, Saying{Name: "address"}, sealed).look(m.maker, PicturePost), early: stamping, late: stamping, count: atTheEnd})
-	m.add(op{Step: m.on(HandIn, Hands, Saying{Name: "hand-in"}, sealed).check("check-hand-in").look(m.maker, PicturePost), early: handing, late: handing, count: atTheEnd})
+	m.add(op{Step: m.on(Stamp, Pen, Saying{Name: "address"}, sealed).look(m.operator, PicturePost), early: stamping, late: stamping, count: atTheEnd})
+	m.add(op{Step: m.on(HandIn, Hands, Saying{Name: "hand-in"}, sealed).check("check-hand-in").look(m.operator, PicturePost), early: handing, late: handing, count: atTheEnd})
 }

@@ -26,26 +26,26 @@ const (
 	Rest  Phase = "rest"
 )
 
-// Kind is what hands do at a step.
-type Kind string
+// Action is what hands do at a step.
+type Action string
 
 // The kinds of step.
 const (
-	Gather   Kind = "gather"
-	Cut      Kind = "cut"
-	Score    Kind = "score"
-	Fold     Kind = "fold"
-	Snip     Kind = "snip"
-	Assemble Kind = "assemble"
-	Attach   Kind = "attach"
-	Check    Kind = "check"
-	Try      Kind = "try"
-	Glue     Kind = "glue"
-	Dry      Kind = "dry"
-	Insert   Kind = "insert"
-	Close    Kind = "close"
-	Stamp    Kind = "stamp"
-	HandIn   Kind = "hand-in"
+	Gather   Action = "gather"
+	Cut      Action = "cut"
+	Score    Action = "score"
+	Fold     Action = "fold"
+	Snip     Action = "snip"
+	Assemble Action = "assemble"
+	Attach   Action = "attach"
+	Check    Action = "check"
+	Try      Action = "try"
+	Glue     Action = "glue"
+	Dry      Action = "dry"
+	Insert   Action = "insert"
+	Close    Action = "close"
+	Stamp    Action = "stamp"
+	HandIn   Action = "hand-in"
 )
 
 // Tool is what a step is done with.
@@ -105,7 +105,7 @@ type Saying struct {
 
 // Handled is a part at a step: how many pieces of it, and how it lies there.
 type Handled struct {
-	Part   supply.Part
+	Part   supply.Role
 	Pieces int
 	How    Saying // from which edge, which face up; without a name where nothing is to be said
 }
@@ -143,8 +143,8 @@ type Look struct {
 type Step struct {
 	ID      string
 	Phase   Phase
-	Kind    Kind
-	Part    supply.Part // the first of Handled
+	Kind    Action
+	Part    supply.Role // the first of Handled
 	Say     Saying
 	Figure  Figure
 	Pieces  int

@@ -204,14 +204,14 @@ func (p Piece) SizeOn(whole card.Size) card.Size {
 // Stock is what the batch is cut from.
 type Stock struct {
 	Sheet    Bought // the job's own, had as often as needed where nothing is on hand
-	OnHand   []Sheet
+	OnHand   []StockSheet
 	Spare    int // cards beyond the quantity
 	Currency string
 	Aim      trim.Aim // of the cut plan that is cut; empty for the usual one
 }
 
-// Sheet is a sheet on hand, or one that could be bought.
-type Sheet struct {
+// StockSheet is a sheet on hand, or one that could be bought.
+type StockSheet struct {
 	Bought
 	Item   string // the shelf's
 	Count  int

@@ -87,8 +87,8 @@ func readStock(in *typed, on *ground, j job.Job, sheet Bought) Stock {
 	return out
 }
 
-func (r stockReader) onHand(field string, s job.StockSpec) Sheet {
-	out := Sheet{Item: s.Item, Count: s.Count, Paper: Paper{r.in.paperName(s.Paper), r.in.colour(field+".colour", s.Colour)}}
+func (r stockReader) onHand(field string, s job.StockSpec) StockSheet {
+	out := StockSheet{Item: s.Item, Count: s.Count, Paper: Paper{r.in.paperName(s.Paper), r.in.colour(field+".colour", s.Colour)}}
 	if s.Sheet == nil {
 		r.in.fail(field+".sheet", `"" is not a sheet; try "us-letter", "iso-a4" or a width and height`)
 		return out

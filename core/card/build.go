@@ -6,9 +6,9 @@ import (
 	"yellow-parcel/core/measure"
 )
 
-// Part is one piece of a finished card, as it lies on the card's front: X and Y
+// Element is one piece of a finished card, as it lies on the card's front: X and Y
 // are its top left corner from the card's, and may be below nothing where it pokes out.
-type Part struct {
+type Element struct {
 	Name          string
 	X, Y          measure.Length
 	Width, Height measure.Length
@@ -21,11 +21,11 @@ type Part struct {
 	Index         int  // of what the maker added, else -1
 }
 
-func (p Part) right() measure.Length  { return p.X + p.Width }
-func (p Part) bottom() measure.Length { return p.Y + p.Height }
+func (p Element) right() measure.Length  { return p.X + p.Width }
+func (p Element) bottom() measure.Length { return p.Y + p.Height }
 
 // covers tells whether a part lies over a rectangle's inside.
-func (p Part) covers(x0, y0, x1, y1 measure.Length) bool {
+func (p Element) covers(x0, y0, x1, y1 measure.Length) bool {
 	return p.X < x1 && p.right() > x0 && p.Y < y1 && p.bottom() > y0
 }
 
@@ -45,7 +45,7 @@ type Map struct {
 	Weight        measure.Mass
 	Left, Top     measure.Length // how far parts poke out past the card
 	Right, Bottom measure.Length
-	Parts         []Part // from the back up
+	Parts         []Element // from the back up
 }
 
 // Variation is how far the thickest place is above the flattest one.
@@ -53,7 +53,7 @@ func (m Map) Variation() measure.Length { return max(0, m.Thickest.Thick-m.Thinn
 
 // Lay adds the parts up over the card's face, exactly: the face is split at
 // every edge of a part.
-func Lay(card Size, parts []Part) Map {
+func Lay(card Size, parts []Element) Map {
 	m := Map{Card: card, Parts: parts}
 	xs, ys := []measure.Length{0, card.Width}, []measure.Length{0, card.Height}
 	for _, p := range parts {
@@ -142,8 +142,8 @@ func (m Map) takenUp() measure.Length {
 
 // Shielded tells whether a part lies under a loose sheet that takes it up: soft,
 // and standing out of the sheet no more than the sheet is thick.
-func (m Map) Shielded(p Part) bool {
-	return !p.Hard && slices.ContainsFunc(m.Parts, func(o Part) bool {
+func (m Map) Shielded(p Element) bool {
+	return !p.Hard && slices.ContainsFunc(m.Parts, func(o Element) bool {
 		return o.Loose && p.Thick <= 2*o.Thick && o.X <= p.X && o.Y <= p.Y && o.right() >= p.right() && o.bottom() >= p.bottom()
 	})
 }
@@ -208,8 +208,8 @@ func joined(slabs []Slab) []Slab {
 }
 
 // Over are the parts that lie over a cell, from the back up.
-func (m Map) Over(c Cell) []Part {
-	var out []Part
+func (m Map) Over(c Cell) []Element {
+	var out []Element
 	for _, p := range m.Parts {
 		if p.Thick > 0 && p.covers(c.X, c.Y, c.X+c.Width, c.Y+c.Height) {
 			out = append(out, p)

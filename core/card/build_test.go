@@ -98,7 +98,7 @@ func TestStiffnessRises(t *testing.T) {
 // A 5 x 7 in card of two panels, a mat, a lifted panel and a button that pokes out.
 func TestMapByHand(t *testing.T) {
 	in := measure.Inch
-	parts := []Part{
+	parts := []Element{
 		{Name: "back", Width: 5 * in, Height: 7 * in, Thick: of(0.3), Weight: measure.FromGrams(5)},
 		{Name: "front", Width: 5 * in, Height: 7 * in, Thick: of(0.3), Weight: measure.FromGrams(5)},
 		{Name: "mat", X: in, Y: in, Width: 3 * in, Height: 5 * in, Thick: of(2.3), Weight: measure.FromGrams(4)},
@@ -142,13 +142,13 @@ func TestMapByHand(t *testing.T) {
 	}
 	// A bow 3/4 in from the side lies in the inch that is left out; one 1 in from it does not.
 	for at, want := range map[measure.Length]float64{in / 4: 0, 3 * in / 4: 0, in: 5} {
-		bow := Lay(Size{5 * in, 7 * in}, []Part{parts[0], {Name: "bow", X: at - in/4, Y: 3 * in, Width: in / 4, Height: in / 2, Thick: of(5)}})
+		bow := Lay(Size{5 * in, 7 * in}, []Element{parts[0], {Name: "bow", X: at - in/4, Y: 3 * in, Width: in / 4, Height: in / 2, Thick: of(5)}})
 		if v := bow.Uneven(Size{21 * in / 4, 29 * in / 4}, in); v != of(want) {
 			t.Errorf("a bow up to %v in from the side: differs by %v, want %v", at.In(), v.MM(), want)
 		}
 	}
 	// A sheet of 1.5 mm laid over it adds to the thickest and takes as much off the differences; it shields the bead, not the button that pokes out.
-	over := Lay(Size{5 * in, 7 * in}, append(parts, Part{Name: "sheet", Width: 5 * in, Height: 7 * in, Thick: of(1.5), Loose: true}))
+	over := Lay(Size{5 * in, 7 * in}, append(parts, Element{Name: "sheet", Width: 5 * in, Height: 7 * in, Thick: of(1.5), Loose: true}))
 	if v := over.Uneven(Size{23 * in / 4, 29 * in / 4}, in); v != of(1.8) || over.Thickest.Thick != of(5.4) {
 		t.Errorf("under a sheet it differs by %v, %v thick", v.MM(), over.Thickest.Thick.MM())
 	}
@@ -169,9 +169,9 @@ func TestMapAgreesWithPoints(t *testing.T) {
 	rng := rand.New(rand.NewPCG(9, 9))
 	for range 200 {
 		z := Size{of(100), of(140)}
-		parts := []Part{{Width: z.Width, Height: z.Height, Thick: of(0.3)}}
+		parts := []Element{{Width: z.Width, Height: z.Height, Thick: of(0.3)}}
 		for range rng.IntN(12) {
-			parts = append(parts, Part{X: of(float64(rng.IntN(100))), Y: of(float64(rng.IntN(140))), Width: of(1 + float64(rng.IntN(60))), Height: of(1 + float64(rng.IntN(60))), Thick: of(float64(1+rng.IntN(9)) / 10)})
+			parts = append(parts, Element{X: of(float64(rng.IntN(100))), Y: of(float64(rng.IntN(140))), Width: of(1 + float64(rng.IntN(60))), Height: of(1 + float64(rng.IntN(60))), Thick: of(float64(1+rng.IntN(9)) / 10)})
 		}
 		most, least := measure.Length(0), measure.Length(1<<40)
 		for x := 0.5; x < 170; x++ {

@@ -21,7 +21,7 @@ func TestHoldsAndShareByHand(t *testing.T) {
 		}
 	}
 	// A card of 0.6 mm with a bump of 4 mm and one of 2: half as far out.
-	m := Lay(Size{5 * in, 7 * in}, []Part{{Width: 5 * in, Height: 7 * in, Thick: of(0.6)}, {Width: in, Height: in, Thick: of(4)}, {X: 3 * in, Y: 3 * in, Width: in, Height: in, Thick: of(2)},
+	m := Lay(Size{5 * in, 7 * in}, []Element{{Width: 5 * in, Height: 7 * in, Thick: of(0.6)}, {Width: in, Height: in, Thick: of(4)}, {X: 3 * in, Y: 3 * in, Width: in, Height: in, Thick: of(2)},
 		{X: -in, Y: 5 * in, Width: 2 * in, Height: in, Thick: of(0.1)}})
 	for _, c := range m.Cells {
 		want := map[measure.Length]float64{of(0.6): 0, of(4.6): 1, of(2.6): 0.5}
@@ -33,7 +33,7 @@ func TestHoldsAndShareByHand(t *testing.T) {
 		t.Errorf("pokes out %v, %v, %v, %v", m.Left, m.Right, m.Top, m.Bottom)
 	}
 	// One even to half a millimetre stays pale: its highest place is half of a millimetre out.
-	even := Lay(Size{in, in}, []Part{{Width: in, Height: in, Thick: of(1)}, {Width: in / 2, Height: in, Thick: of(0.5)}})
+	even := Lay(Size{in, in}, []Element{{Width: in, Height: in, Thick: of(1)}, {Width: in / 2, Height: in, Thick: of(0.5)}})
 	if s := even.Share(even.Thickest); math.Abs(s-0.5) > 1e-9 {
 		t.Errorf("share %v", s)
 	}

@@ -48,7 +48,7 @@ func TestGangsGiveEveryJobItsPieces(t *testing.T) {
 		if err != nil {
 			t.Fatalf("%s: %v", text, err)
 		}
-		whole, err := gang.WorkOut(g, catalog.Standard(), gang.Work{Memory: known})
+		whole, err := gang.WorkOut(g, catalog.Standard(), gang.Order{Memory: known})
 		if err != nil {
 			continue
 		}

@@ -22,10 +22,10 @@ func TestMakingsComeOutWhateverIsSpoiled(t *testing.T) {
 			return
 		}
 		b := m.AtTheBench(pipeline.Order{Memory: known})
-		p := making.PlanOf(&b)
+		p := making.DocketOf(&b)
 		in := say.Say{Unit: m.Result.Brief.Unit, Ruler: measure.DefaultRuler(m.Result.Brief.Unit)}
 		var events []making.Event
-		plans := []making.Plan{p}
+		plans := []making.Docket{p}
 		bad := 0
 		for s := making.Fold(plans, nil); s.At < len(s.Steps); s = making.Fold(plans, events) {
 			step := s.Steps[s.At]
@@ -61,7 +61,7 @@ func TestMakingsComeOutWhateverIsSpoiled(t *testing.T) {
 			t.Errorf("%s: a step is there twice", m.text)
 		}
 		for _, part := range end.Parts {
-			one := slices.IndexFunc(p.Parts, func(x making.Part) bool { return x.Key == part.Key })
+			one := slices.IndexFunc(p.Parts, func(x making.Run) bool { return x.Key == part.Key })
 			// What has no size is bought, what is too large for every sheet is cut by hand from one.
 			if part.Left < 0 && p.Parts[one].W > 0 && len(making.WaysFor(in, &p, part.Key, 1, trim.Limits{})) > 0 {
 				t.Errorf("%s: %d of %s are missing", m.text, -part.Left, part.Key)

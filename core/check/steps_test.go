@@ -20,7 +20,7 @@ type table struct {
 	text  string
 	of    pipeline.Bench
 	sheet map[string][]trim.Rect // the parts of one sheet of a layout, by lot, layout and round
-	cut   map[supply.Part]int
+	cut   map[supply.Role]int
 	done  map[string]int // pieces through an operation, by its name, part and number
 }
 
@@ -73,7 +73,7 @@ func (b *table) chops(s *bench.Step) {
 }
 
 // act does one step, of what there is.
-func (b *table) act(s *bench.Step, before map[supply.Part][]string) {
+func (b *table) act(s *bench.Step, before map[supply.Role][]string) {
 	if s.Kind == bench.Cut && len(s.Cuts) > 0 {
 		b.chops(s)
 		return
@@ -116,10 +116,10 @@ func TestStepsMakeTheBatch(t *testing.T) {
 			return
 		}
 		of := m.AtTheBench(pipeline.Order{Memory: known})
-		b := &table{t, m.text, of, map[string][]trim.Rect{}, map[supply.Part]int{}, map[string]int{}}
+		b := &table{t, m.text, of, map[string][]trim.Rect{}, map[supply.Role]int{}, map[string]int{}}
 		b.whole()
-		steps := bench.Steps(of.Plan)
-		before, ids := map[supply.Part][]string{}, map[string]bool{}
+		steps := bench.Steps(of.Setup)
+		before, ids := map[supply.Role][]string{}, map[string]bool{}
 		for i := range steps {
 			s := &steps[i]
 			if ids[s.ID] {

@@ -36,7 +36,7 @@ func (c writer) choices(out *document.CutPlan) {
 }
 
 // choice is one plan: what it is best at, and what it takes.
-func (c writer) choice(p *trim.Plan) document.CutChoice {
+func (c writer) choice(p *trim.CutPlan) document.CutChoice {
 	out := document.CutChoice{Sheets: p.Used, Moves: p.Moves, Layouts: len(p.Layouts), Minutes: (p.Seconds + 59) / 60, Usual: p == c.Plans.Usual, Chosen: p == c.Plan}
 	var names []string
 	for _, a := range c.Plans.Best(p) {

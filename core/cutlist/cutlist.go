@@ -204,9 +204,9 @@ func Missing(b *work.Batch) string {
 	return texts[0] + " more"
 }
 
-func missingSheets(n int, s brief.Sheet) string { return say.Sheets(n) + " of " + sheetName(s) }
+func missingSheets(n int, s brief.StockSheet) string { return say.Sheets(n) + " of " + sheetName(s) }
 
-func sheetName(s brief.Sheet) string { return strings.TrimSpace(s.Name + " " + s.Paper.Name) }
+func sheetName(s brief.StockSheet) string { return strings.TrimSpace(s.Name + " " + s.Paper.Name) }
 
 // cost says what the sheets cost; nil where the price of one is not known.
 func (c writer) cost() *document.Cost {
@@ -241,7 +241,7 @@ func (c writer) summary() string {
 }
 
 // boundText says how near a plan is to the fewest sheets there could be.
-func boundText(made *trim.Plan, of *trim.Choices) string {
+func boundText(made *trim.CutPlan, of *trim.Choices) string {
 	fewest := of.By(trim.FewestSheets)
 	switch {
 	case of.Fell != nil:

@@ -28,7 +28,7 @@ func lanternWeek(t *testing.T) Gang {
 
 func worked(t *testing.T, g Gang) *document.Gang {
 	t.Helper()
-	w, err := WorkOut(g, catalog.Standard(), Work{})
+	w, err := WorkOut(g, catalog.Standard(), Order{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -88,7 +88,7 @@ func TestTheJobsStackIsOne(t *testing.T) {
 // Stamps go round once: what the first job takes the next has not. A bookmark of 1 1/2 in is no letter, and has no price.
 func TestStampsAreSharedOut(t *testing.T) {
 	stamps := []job.StampSpec{{Price: "0.78", Count: 15}}
-	w, err := WorkOut(lanternWeek(t), catalog.Standard(), Work{Tools: job.Tools{Stamps: stamps}})
+	w, err := WorkOut(lanternWeek(t), catalog.Standard(), Order{Tools: job.Tools{Stamps: stamps}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -139,14 +139,14 @@ func TestWhatIsWrongWithAGangIsNamed(t *testing.T) {
 	g := lanternWeek(t)
 	g.Jobs[2].Job.Card.Width = "1 1/x"
 	g.Jobs[0].Job.Card.Height = "wide"
-	_, err := WorkOut(g, catalog.Standard(), Work{})
+	_, err := WorkOut(g, catalog.Standard(), Order{})
 	var all job.Problems
 	if !errors.As(err, &all) || len(all) != 2 || all[0].Field != "jobs[0].job.card.height" || all[1].Field != "jobs[2].job.card.width" {
 		t.Errorf("%v", err)
 	}
 	g = lanternWeek(t)
 	g.Stock[0].Price = "cheap"
-	if _, err = WorkOut(g, catalog.Standard(), Work{}); !errors.As(err, &all) || all[0].Field != "stock[0].price" {
+	if _, err = WorkOut(g, catalog.Standard(), Order{}); !errors.As(err, &all) || all[0].Field != "stock[0].price" {
 		t.Errorf("%v", err)
 	}
 }
@@ -187,7 +187,7 @@ func FuzzRead(f *testing.F) {
 		if len(text) > 2000 {
 			return
 		}
-		if w, err := WorkOut(g, cat, Work{}); err == nil {
+		if w, err := WorkOut(g, cat, Order{}); err == nil {
 			w.Write(true)
 		}
 	})

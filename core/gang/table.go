@@ -14,8 +14,8 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// Work says how a gang is worked out.
-type Work struct {
+// Order says how a gang is worked out.
+type Order struct {
 	Solve  work.Solver  // nil for trim.Choose, as far as it is not remembered
 	Memory *work.Memory // of what was worked out before; nil for none
 	Tools  job.Tools    // the maker's own, where neither gang nor job names any
@@ -27,13 +27,13 @@ type Whole struct {
 	Gang  Gang
 	Table *brief.Brief    // unit, stock and tools
 	Specs []job.StockSpec // the stock, as it is typed
-	Jobs  []Part
+	Jobs  []Share
 	Batch work.Batch
 }
 
-// Part is what one job has in the gang: its pieces by their place in the
+// Share is what one job has in the gang: its pieces by their place in the
 // batch's problem, the area they take of its paper in mm2, and its share of the cost.
-type Part struct {
+type Share struct {
 	*pipeline.Whole
 	Pieces  []int
 	Area    float64
@@ -42,13 +42,13 @@ type Part struct {
 }
 
 // WorkOut works a gang out. The error is a job.Problems, each naming its field.
-func WorkOut(g Gang, cat *catalog.Catalog, how Work) (*Whole, error) {
+func WorkOut(g Gang, cat *catalog.Catalog, how Order) (*Whole, error) {
 	out := &Whole{Gang: g}
 	var problems job.Problems
 	for i, m := range g.Jobs {
 		one, err := pipeline.WorkOut(m.Job.With(how.Tools), cat, pipeline.Order{Memory: how.Memory, Today: how.Today, NoWays: true})
 		if problems = within(problems, fmt.Sprintf("jobs[%d].job.", i), err); err == nil {
-			out.Jobs = append(out.Jobs, Part{Whole: one})
+			out.Jobs = append(out.Jobs, Share{Whole: one})
 		}
 	}
 	if len(problems) > 0 {

@@ -8,8 +8,8 @@ import (
 type Book struct {
 	Entries  int
 	Fits     Fits
-	Parts    map[string]Part // by what a part is called
-	Paces    map[string]Pace // by kind of step
+	Parts    map[string]Spoilage // by what a part is called
+	Paces    map[string]Pace     // by kind of step
 	Counters map[string]Counter
 }
 
@@ -18,7 +18,7 @@ var fitOf = map[logbook.Fit]int{logbook.NoGo: tight, logbook.Tight: tight, logbo
 
 // Read sums a logbook up.
 func Read(entries []logbook.Entry) *Book {
-	b := &Book{Parts: map[string]Part{}, Paces: map[string]Pace{}, Counters: map[string]Counter{}}
+	b := &Book{Parts: map[string]Spoilage{}, Paces: map[string]Pace{}, Counters: map[string]Counter{}}
 	for i := range entries {
 		b.add(&entries[i])
 	}

@@ -23,7 +23,7 @@ func TestNothingNotedIsTodaysRule(t *testing.T) {
 			t.Errorf("%v thick: %v mm", thick, e.Ease.MM())
 		}
 	}
-	if low, mean, high := (Part{}).Share(); math.Abs(mean-0.04) > 1e-9 || low > 0.01 || high < 0.08 {
+	if low, mean, high := (Spoilage{}).Share(); math.Abs(mean-0.04) > 1e-9 || low > 0.01 || high < 0.08 {
 		t.Errorf("%v %v %v", low, mean, high)
 	}
 }
@@ -153,22 +153,22 @@ func TestBetaShares(t *testing.T) {
 
 func TestSparesAreEnough(t *testing.T) {
 	for _, c := range []struct{ cut, spoiled, cards, k int }{{0, 0, 10, 1}, {100, 5, 80, 6}, {400, 2, 12, 0}, {50, 20, 30, 20}} {
-		a, b := Part{c.cut, c.spoiled}.rate()
+		a, b := Spoilage{c.cut, c.spoiled}.rate()
 		if got, want := atMost(c.k, c.cards+c.k, a, b), exact(c.k, c.cards+c.k, a, b); math.Abs(got-want) > 2e-3 {
 			t.Errorf("%+v: %v, by summing %v", c, got, want)
 		}
 	}
-	parts := []Part{{200, 6}, {200, 3}}
+	parts := []Spoilage{{200, 6}, {200, 3}}
 	k := Spares(parts, 80)
 	if Chance(parts, 80, k) < Enough || Chance(parts, 80, k-1) >= Enough {
 		t.Errorf("%d spares: %v, one fewer %v", k, Chance(parts, 80, k), Chance(parts, 80, k-1))
 	}
 	for spoiled := range 40 {
-		if Spares([]Part{{200, spoiled + 1}}, 40) < Spares([]Part{{200, spoiled}}, 40) {
+		if Spares([]Spoilage{{200, spoiled + 1}}, 40) < Spares([]Spoilage{{200, spoiled}}, 40) {
 			t.Errorf("%d spoiled ask for fewer spares than %d", spoiled+1, spoiled)
 		}
 	}
-	if k := Spares([]Part{{10, 1000}}, 80); k > mostSpares(80) {
+	if k := Spares([]Spoilage{{10, 1000}}, 80); k > mostSpares(80) {
 		t.Errorf("%d spares", k)
 	}
 }
@@ -182,7 +182,7 @@ func TestSparesOfManyMakers(t *testing.T) {
 	for range makers {
 		// A share from a beta distribution of 1 and 24: one less the 24th root of an even chance.
 		share := 1 - math.Pow(1-r.Float64(), 1.0/24)
-		var p Part
+		var p Spoilage
 		for range 30 {
 			p.Cut += 8
 			for range 8 {
@@ -194,7 +194,7 @@ func TestSparesOfManyMakers(t *testing.T) {
 		if low, _, high := p.Share(); share >= low && share <= high {
 			held++
 		}
-		k := Spares([]Part{p}, 60)
+		k := Spares([]Spoilage{p}, 60)
 		out += binomial(k, 60+k, share)
 		fewer += binomial(max(0, k-1), 60+max(0, k-1), share)
 	}
@@ -333,7 +333,7 @@ func TestABookIsSummedUp(t *testing.T) {
 			Took:    []logbook.Took{{Step: "score", Pieces: 80, Seconds: 600, Usual: 300}}, Carrier: "us", Foretold: "surcharge", Outcome: logbook.Surcharged},
 		{Date: "2026-01-15", Carrier: "us", Foretold: "check", Outcome: logbook.Arrived}, {Date: "2026-01-16", Carrier: "us", Foretold: "pass", Outcome: logbook.Returned},
 	})
-	if b.Entries != 3 || b.Fits.Total != 1 || b.Parts["base"] != (Part{84, 3}) || b.Parts["blank"] != (Part{84, 0}) || b.Parts["panel"] != (Part{}) || b.Paces["score"].N != 1 || b.Counters["us"] != (Counter{2, 1}) {
+	if b.Entries != 3 || b.Fits.Total != 1 || b.Parts["base"] != (Spoilage{84, 3}) || b.Parts["blank"] != (Spoilage{84, 0}) || b.Parts["panel"] != (Spoilage{}) || b.Paces["score"].N != 1 || b.Counters["us"] != (Counter{2, 1}) {
 		t.Errorf("%+v", b)
 	}
 	if e := b.Fits.For(measure.Inch/8, sixteenths); e.Near[tight] != 1 {

@@ -9,17 +9,17 @@ const (
 	priorSpoiled = 1.0
 )
 
-// Part is how many pieces of a part were cut in all, and how many of them were spoiled.
-type Part struct{ Cut, Spoiled int }
+// Spoilage is how many pieces of a part were cut in all, and how many of them were spoiled.
+type Spoilage struct{ Cut, Spoiled int }
 
 // rate is the beta distribution of a part's share that is spoiled.
-func (p Part) rate() (a, b float64) {
+func (p Spoilage) rate() (a, b float64) {
 	lost := float64(min(p.Spoiled, p.Cut))
 	return priorSpoiled + lost, priorPieces - priorSpoiled + float64(p.Cut) - lost
 }
 
 // Share is the mean share of a part that is spoiled, and the middle 80 hundredths of it.
-func (p Part) Share() (low, mean, high float64) {
+func (p Spoilage) Share() (low, mean, high float64) {
 	a, b := p.rate()
 	return betaQuantile(a, b, 0.1), a / (a + b), betaQuantile(a, b, 0.9)
 }
@@ -46,7 +46,7 @@ const Enough = 0.95
 func mostSpares(cards int) int { return 5 + cards/2 }
 
 // Chance is the chance that a batch of cards comes out with so many to spare of every part.
-func Chance(parts []Part, cards, spares int) float64 {
+func Chance(parts []Spoilage, cards, spares int) float64 {
 	all := 1.0
 	for _, p := range parts {
 		a, b := p.rate()
@@ -57,7 +57,7 @@ func Chance(parts []Part, cards, spares int) float64 {
 
 // Spares is the fewest to spare with which all cards of a batch come out in 95 of
 // 100 batches, within bounds.
-func Spares(parts []Part, cards int) int {
+func Spares(parts []Spoilage, cards int) int {
 	k := 0
 	for k < mostSpares(cards) && Chance(parts, cards, k) < Enough {
 		k++

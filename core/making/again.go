@@ -63,7 +63,7 @@ func (s *State) Within(key string, at int) []string {
 	for n := 0; n < len(out); n++ {
 		if h, ok := s.handled(out[n]); ok {
 			for _, of := range together[supply.Key(h.Of)] {
-				add(prompt.Key(supply.Part{Job: h.Job - 1, Key: of}))
+				add(prompt.Key(supply.Role{Job: h.Job - 1, Key: of}))
 			}
 		}
 		for i := 0; i <= at && i < len(s.Steps); i++ {
@@ -79,7 +79,7 @@ func (s *State) Within(key string, at int) []string {
 
 // once are the kinds of step that a new piece is not put through again: what is cut at
 // the guide is cut by other steps, what was measured is known.
-var once = []bench.Kind{bench.Gather, bench.Check, bench.Try}
+var once = []bench.Action{bench.Gather, bench.Check, bench.Try}
 
 // redo puts what a new piece has to go through before the step it was spoiled at.
 // One from the spares has been through what spares go through.
@@ -91,7 +91,7 @@ func (s *State) redo(part string, at, n int, anew bool) {
 	s.again++
 	for i := 0; i < at; i++ {
 		x := s.Steps[i]
-		if x.Phase != s.Steps[at].Phase || !s.Is(x.ID) || x.Guide || slices.Contains(once, bench.Kind(x.Kind)) || len(x.Handled) == 0 || x.Handled[0].Key != part {
+		if x.Phase != s.Steps[at].Phase || !s.Is(x.ID) || x.Guide || slices.Contains(once, bench.Action(x.Kind)) || len(x.Handled) == 0 || x.Handled[0].Key != part {
 			continue
 		}
 		if x.Spares && !anew && x.Phase == string(bench.Rest) || x.Again {

@@ -66,7 +66,7 @@ func postText(p *document.Plan) string {
 // TooLate tells whether a job's envelope is cut already, or its card in it: then
 // what is measured changes nothing any more.
 func (s *State) TooLate(jobAt int) bool {
-	blank, envelope := prompt.Key(supply.Part{Job: jobAt, Key: supply.TheBlank}), prompt.Key(supply.Part{Job: jobAt, Key: supply.Envelope})
+	blank, envelope := prompt.Key(supply.Role{Job: jobAt, Key: supply.TheBlank}), prompt.Key(supply.Role{Job: jobAt, Key: supply.Envelope})
 	for _, id := range s.Done {
 		at := s.index(id)
 		if at < 0 {

@@ -56,7 +56,7 @@ const longestPause = 45 * 60
 
 // Entries are what a making writes into the logbook when it is finished, one a job:
 // what came out, what was spoiled and why, how long hands took, what was measured.
-func Entries(plans []Plan, events []Event, source *Source) []logbook.Entry {
+func Entries(plans []Docket, events []Event, source *Source) []logbook.Entry {
 	s := Fold(plans, events)
 	last := events[len(events)-1]
 	date, _, _ := strings.Cut(last.At, "T")

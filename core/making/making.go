@@ -23,12 +23,12 @@ type Source struct {
 	Today    string        `json:"today"`
 }
 
-// Plan is what is made: a making has another one each time what was measured changes it.
-type Plan struct {
+// Docket is what is made: a making has another one each time what was measured changes it.
+type Docket struct {
 	Steps    []document.Step   `json:"steps"`
 	Time     document.Minutes  `json:"time"`
 	Supplies document.Supplies `json:"supplies"`
-	Parts    []Part            `json:"parts"`
+	Parts    []Run             `json:"parts"`
 	Offcuts  []Remnant         `json:"offcuts"`
 	Spare    []Remnant         `json:"spare" doc:"sheets on hand that the plan leaves"`
 	Fresh    []Remnant         `json:"fresh" doc:"sheets as they are bought, one each"`
@@ -38,8 +38,8 @@ type Plan struct {
 	Entries  []logbook.Entry   `json:"entries" doc:"what the logbook will say of each job, as far as it is known before"`
 }
 
-// Part is a piece of the plan: how many are cut, how many are wanted, and its size.
-type Part struct {
+// Run is a piece of the plan: how many are cut, how many are wanted, and its size.
+type Run struct {
 	Key   string         `json:"key"`
 	Job   int            `json:"job" doc:"its number, from one"`
 	Name  string         `json:"name"`
@@ -48,7 +48,7 @@ type Part struct {
 	W     measure.Length `json:"w" doc:"in eighths of a micrometre"`
 	H     measure.Length `json:"h"`
 	Paper string         `json:"paper,omitempty"`
-	Of    supply.Kind    `json:"of,omitempty" doc:"the lot it is cut in"`
+	Of    supply.LotKind `json:"of,omitempty" doc:"the lot it is cut in"`
 }
 
 // Remnant is something a piece can be cut from.
@@ -60,7 +60,7 @@ type Remnant struct {
 	Paper  string         `json:"paper,omitempty"`
 	Colour string         `json:"colour,omitempty"`
 	Count  int            `json:"count"`
-	Of     supply.Kind    `json:"of,omitempty" doc:"the lot it is of; empty for what nothing is cut from yet"`
+	Of     supply.LotKind `json:"of,omitempty" doc:"the lot it is of; empty for what nothing is cut from yet"`
 }
 
 // Use is sheets or envelopes of the shelf.
@@ -84,49 +84,49 @@ type Expected struct {
 	Unit      measure.Unit   `json:"unit"`
 }
 
-// Kind is what happened.
-type Kind string
+// EventKind is what happened.
+type EventKind string
 
 // The kinds of event.
 const (
-	Started  Kind = "started"
-	Counted  Kind = "counted"
-	Spoiled  Kind = "spoiled"
-	Measured Kind = "measured"
-	Noted    Kind = "noted"
-	Paused   Kind = "paused"
-	Resumed  Kind = "resumed"
-	Done     Kind = "done"
-	Undone   Kind = "undone"
-	Changed  Kind = "changed"
-	Recut    Kind = "recut"
-	Finished Kind = "finished"
-	Reopened Kind = "reopened"
+	Started  EventKind = "started"
+	Counted  EventKind = "counted"
+	Spoiled  EventKind = "spoiled"
+	Measured EventKind = "measured"
+	Noted    EventKind = "noted"
+	Paused   EventKind = "paused"
+	Resumed  EventKind = "resumed"
+	Done     EventKind = "done"
+	Undone   EventKind = "undone"
+	Changed  EventKind = "changed"
+	Recut    EventKind = "recut"
+	Finished EventKind = "finished"
+	Reopened EventKind = "reopened"
 )
 
 // Kinds are all kinds of event.
-func Kinds() []Kind {
-	return []Kind{Started, Counted, Spoiled, Measured, Noted, Paused, Resumed, Done, Undone, Changed, Recut, Finished, Reopened}
+func Kinds() []EventKind {
+	return []EventKind{Started, Counted, Spoiled, Measured, Noted, Paused, Resumed, Done, Undone, Changed, Recut, Finished, Reopened}
 }
 
 // Event is one thing that happened, as a screen tells it: it is known by its
 // client and number, so that one that comes twice counts once. Offer, Ways and
 // Plan are the server's answer to it, kept with it.
 type Event struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	Seq    int    `json:"seq" minimum:"1"`
-	At     string `json:"at" maxLength:"40" doc:"RFC 3339, as the screen's clock has it"`
-	Kind   Kind   `json:"kind" enum:"started,counted,spoiled,measured,noted,paused,resumed,done,undone,changed,recut,finished,reopened"`
-	Step   string `json:"step,omitempty" maxLength:"120"`
-	Part   string `json:"part,omitempty" maxLength:"40" doc:"of what was spoiled, its key"`
-	Reason string `json:"reason,omitempty" maxLength:"80" doc:"why it was spoiled"`
-	Count  int    `json:"count,omitempty" minimum:"-10000" maximum:"10000"`
-	What   string `json:"what,omitempty" enum:"thickness,weight,top,right,bottom,left" doc:"what was measured"`
-	Job    int    `json:"job,omitempty" minimum:"0" maximum:"11" doc:"of what was measured, by its place"`
-	Value  string `json:"value,omitempty" maxLength:"40" doc:"as it was typed"`
-	Text   string `json:"text,omitempty" maxLength:"1000"`
-	Take   bool   `json:"take,omitempty" doc:"the change that was offered is taken, not passed over"`
-	Way    int    `json:"way,omitempty" minimum:"0" doc:"which way of cutting anew is taken"`
+	Client string    `json:"client" minLength:"1" maxLength:"64"`
+	Seq    int       `json:"seq" minimum:"1"`
+	At     string    `json:"at" maxLength:"40" doc:"RFC 3339, as the screen's clock has it"`
+	Kind   EventKind `json:"kind" enum:"started,counted,spoiled,measured,noted,paused,resumed,done,undone,changed,recut,finished,reopened"`
+	Step   string    `json:"step,omitempty" maxLength:"120"`
+	Part   string    `json:"part,omitempty" maxLength:"40" doc:"of what was spoiled, its key"`
+	Reason string    `json:"reason,omitempty" maxLength:"80" doc:"why it was spoiled"`
+	Count  int       `json:"count,omitempty" minimum:"-10000" maximum:"10000"`
+	What   string    `json:"what,omitempty" enum:"thickness,weight,top,right,bottom,left" doc:"what was measured"`
+	Job    int       `json:"job,omitempty" minimum:"0" maximum:"11" doc:"of what was measured, by its place"`
+	Value  string    `json:"value,omitempty" maxLength:"40" doc:"as it was typed"`
+	Text   string    `json:"text,omitempty" maxLength:"1000"`
+	Take   bool      `json:"take,omitempty" doc:"the change that was offered is taken, not passed over"`
+	Way    int       `json:"way,omitempty" minimum:"0" doc:"which way of cutting anew is taken"`
 
 	Offer *Adjustment `json:"offer,omitempty"`
 	Ways  []Way       `json:"ways,omitempty"`

@@ -16,7 +16,7 @@ import (
 )
 
 // lantern is a plan of three cards and one to spare: a base with a layer, in a blank.
-func lantern() Plan {
+func lantern() Docket {
 	step := func(id, phase, kind string, pieces int, spares bool, parts ...string) document.Step {
 		s := document.Step{ID: id, Phase: phase, Kind: kind, Text: id, Pieces: pieces, Spares: spares, Minutes: document.Minutes{Low: 1, Likely: 2, High: 3}}
 		s.Guide = kind == "cut"
@@ -26,14 +26,14 @@ func lantern() Plan {
 		return s
 	}
 	const base, layer, whole, blank, sealed = "1.base.0", "1.layer.0", "1.card.0", "1.blank.0", "1.sealed.0"
-	return Plan{
+	return Docket{
 		Steps: []document.Step{
 			step("first.cut", "first", "cut", 1, false, base, layer), step("first.score", "first", "score", 1, true, base), step("first.layer", "first", "assemble", 1, false, whole, layer),
 			step("first.blank", "first", "cut", 1, false, blank), step("first.insert", "first", "insert", 1, false, whole, blank),
 			step("rest.cut", "rest", "cut", 3, false, base, layer, blank), step("rest.score", "rest", "score", 3, true, base), step("rest.layer", "rest", "assemble", 2, false, whole, layer),
 			step("rest.dry", "rest", "dry", 2, false, whole), step("rest.insert", "rest", "insert", 2, false, whole, blank), step("rest.close", "rest", "close", 2, false, sealed),
 		},
-		Parts: []Part{{Key: base, Name: "base", Count: 4, Need: 3}, {Key: layer, Name: "layer", Count: 4, Need: 3}, {Key: blank, Name: "blank", Count: 4, Need: 3}},
+		Parts: []Run{{Key: base, Name: "base", Count: 4, Need: 3}, {Key: layer, Name: "layer", Count: 4, Need: 3}, {Key: blank, Name: "blank", Count: 4, Need: 3}},
 	}
 }
 
@@ -86,7 +86,7 @@ func TestAMakingStandsWhereItsEventsPutIt(t *testing.T) {
 		{"a note changes nothing", with(first, Event{Kind: Paused}, Event{Kind: Noted, Text: "dry air"}), nil, func(s State) any { return fmt.Sprintf("%v %s", s.Paused, s.Notes[0].Text) }, "true dry air"},
 		{"finished and taken up again", with(first, Event{Kind: Finished, At: "now"}, Event{Kind: Reopened}), nil, func(s State) any { return s.Finished }, ""},
 	} {
-		s := Fold([]Plan{lantern()}, c.events)
+		s := Fold([]Docket{lantern()}, c.events)
 		if got := ids(s); c.left != nil && !slices.Equal(got, c.left) {
 			t.Errorf("%s: left are %v", c.what, got)
 		}
@@ -106,7 +106,7 @@ func TestWhatIsMissingIsCutAnew(t *testing.T) {
 	p.Fresh = []Remnant{{Name: "Tabloid", W: 11 * measure.Inch, H: 17 * measure.Inch, Count: 1}}
 	events := done("first.cut", "first.score", "first.layer", "first.blank", "first.insert", "rest.cut", "rest.score")
 	spoiled := Event{Kind: Spoiled, Step: "rest.layer", Part: "1.base.0", Count: 1}
-	s := Fold([]Plan{p}, append(events, spoiled))
+	s := Fold([]Docket{p}, append(events, spoiled))
 	if s.Parts[0].Left != -1 || fmt.Sprint(s.Missing([]string{"1.base.0"})) != "map[1.base.0:1]" {
 		t.Fatalf("%+v", s.Parts)
 	}
@@ -126,7 +126,7 @@ func TestWhatIsMissingIsCutAnew(t *testing.T) {
 		t.Errorf("%q", sets)
 	}
 	spoiled.Ways = ways
-	s = Fold([]Plan{p}, append(events, spoiled, Event{Kind: Recut, Way: 0}))
+	s = Fold([]Docket{p}, append(events, spoiled, Event{Kind: Recut, Way: 0}))
 	if got := ids(s)[:4]; !slices.Equal(got, []string{"again3.cut.1.base.0.1", "again3.cut.1.base.0.2", "again2.rest.score", "rest.layer"}) || s.Parts[0].Left != 0 || len(s.Ways) != 0 {
 		t.Errorf("%v, %+v", got, s.Parts[0])
 	}
@@ -142,23 +142,23 @@ func TestAnotherPlanGoesOn(t *testing.T) {
 	next := lantern()
 	next.Steps[3].Text = "a larger blank"
 	events := append(done("first.cut", "first.score"), Event{Kind: Measured, What: "thickness", Value: "3/16", Offer: &Adjustment{Text: "thicker"}})
-	s := Fold([]Plan{lantern()}, events)
+	s := Fold([]Docket{lantern()}, events)
 	if s.Offer == nil || s.At != 2 || s.TooLate(0) {
 		t.Fatalf("%+v", s)
 	}
-	s = Fold([]Plan{lantern(), next}, append(events, Event{Kind: Changed, Take: true, Plan: 1}))
+	s = Fold([]Docket{lantern(), next}, append(events, Event{Kind: Changed, Take: true, Plan: 1}))
 	if s.Offer != nil || s.Plan != 1 || s.At != 2 || s.Steps[3].Text != "a larger blank" || !s.Measures[0].Taken {
 		t.Errorf("%+v", s)
 	}
 	// What was spoiled before stays spoiled, what was cut anew stays cut.
 	spoiled := append(events[:2:2], Event{Kind: Spoiled, Step: "first.layer", Part: "1.base.0", Ways: []Way{{Part: "1.base.0", Count: 1}}}, Event{Kind: Recut}, events[2], Event{Kind: Changed, Take: true, Plan: 1})
-	if s = Fold([]Plan{lantern(), next}, spoiled); s.Parts[0].Spoiled != 1 || s.Parts[0].Count != 5 || s.Parts[0].Left != 1 || s.Parts[1].Spoiled != 0 {
+	if s = Fold([]Docket{lantern(), next}, spoiled); s.Parts[0].Spoiled != 1 || s.Parts[0].Count != 5 || s.Parts[0].Left != 1 || s.Parts[1].Spoiled != 0 {
 		t.Errorf("%+v", s.Parts)
 	}
-	if s = Fold([]Plan{lantern()}, append(events, Event{Kind: Changed})); s.Offer != nil || s.Plan != 0 || s.Measures[0].Taken {
+	if s = Fold([]Docket{lantern()}, append(events, Event{Kind: Changed})); s.Offer != nil || s.Plan != 0 || s.Measures[0].Taken {
 		t.Errorf("%+v", s)
 	}
-	if s = Fold([]Plan{lantern()}, done("first.cut", "first.score", "first.layer", "first.blank")); !s.TooLate(0) {
+	if s = Fold([]Docket{lantern()}, done("first.cut", "first.score", "first.layer", "first.blank")); !s.TooLate(0) {
 		t.Error("the blank is cut, and it is not too late")
 	}
 }
@@ -178,7 +178,7 @@ func TestAnyEventsFold(t *testing.T) {
 			}
 			events = append(events, e)
 		}
-		s := Fold([]Plan{p, p}, events)
+		s := Fold([]Docket{p, p}, events)
 		seen := map[string]bool{}
 		for _, x := range s.Steps {
 			if seen[x.ID] || x.Pieces < 0 {
@@ -196,7 +196,7 @@ func TestAnyEventsFold(t *testing.T) {
 				t.Fatalf("%s is passed and not done", x.ID)
 			}
 		}
-		if again := Fold([]Plan{p, p}, events); !reflect.DeepEqual(s, again) {
+		if again := Fold([]Docket{p, p}, events); !reflect.DeepEqual(s, again) {
 			t.Fatal("the same events end otherwise")
 		}
 	}
@@ -207,7 +207,7 @@ func FuzzFold(f *testing.F) {
 	f.Fuzz(func(_ *testing.T, text []byte) {
 		var events []Event
 		if json.Unmarshal(text, &events) == nil {
-			Fold([]Plan{lantern()}, events)
+			Fold([]Docket{lantern()}, events)
 		}
 	})
 }

@@ -11,16 +11,16 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// PlanOf is what a making keeps of a bench: its steps in words, and the typed
+// DocketOf is what a making keeps of a bench: its steps in words, and the typed
 // figures that what happens is held against. Jobs are what the logbook speaks of.
-func PlanOf(b *pipeline.Bench, jobs ...*work.Result) Plan {
-	out := Plan{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Part{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}, Entries: []logbook.Entry{}}
+func DocketOf(b *pipeline.Bench, jobs ...*work.Result) Docket {
+	out := Docket{Steps: b.Steps, Time: b.Time, Supplies: b.Made.Supplies, Parts: []Run{}, Offcuts: []Remnant{}, Spare: []Remnant{}, Fresh: []Remnant{}, Expects: []Expected{}, Uses: []Use{}, Stamps: []Stamps{}, Entries: []logbook.Entry{}}
 	uses := map[string]int{}
 	for i := range b.Lots {
 		l := &b.Lots[i]
 		for n, p := range l.Problem.Pieces {
 			part := l.Parts[n]
-			one := Part{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Plan, part), Count: p.Count, W: p.Size.Width, H: p.Size.Height, Paper: p.Paper, Of: l.Of}
+			one := Run{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Setup, part), Count: p.Count, W: p.Size.Width, H: p.Size.Height, Paper: p.Paper, Of: l.Of}
 			one.Need = need(b, part)
 			out.Parts = append(out.Parts, one)
 		}
@@ -63,16 +63,16 @@ func PlanOf(b *pipeline.Bench, jobs ...*work.Result) Plan {
 }
 
 // envelopes are those bought for a job.
-func (p *Plan) envelopes(b *pipeline.Bench, line supply.Line) {
-	part := supply.Part{Job: line.Job, Key: supply.Envelope}
-	p.Parts = append(p.Parts, Part{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Plan, part), Count: line.Need, Need: b.Jobs[line.Job].Brief.Quantity})
+func (p *Docket) envelopes(b *pipeline.Bench, line supply.Line) {
+	part := supply.Role{Job: line.Job, Key: supply.Envelope}
+	p.Parts = append(p.Parts, Run{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Setup, part), Count: line.Need, Need: b.Jobs[line.Job].Brief.Quantity})
 	if line.There > 0 && line.Sheet.Item != "" {
 		p.Uses = append(p.Uses, Use{line.Sheet.Item, line.There})
 	}
 }
 
 // fresh adds the sheets a lot is cut from as they are bought, each kind once.
-func (p *Plan) fresh(l *supply.Lot) {
+func (p *Docket) fresh(l *supply.Lot) {
 	for _, s := range l.Sheets[l.OnHand:] {
 		one := Remnant{Name: s.Name, W: s.Size.Width, H: s.Size.Height, Paper: s.Paper.Name, Colour: s.Paper.Colour, Count: 1, Of: l.Of}
 		if !slices.Contains(p.Fresh, one) {
@@ -82,7 +82,7 @@ func (p *Plan) fresh(l *supply.Lot) {
 }
 
 // need is how many of a part the cards that are wanted take.
-func need(b *pipeline.Bench, p supply.Part) int {
+func need(b *pipeline.Bench, p supply.Role) int {
 	n := b.Jobs[p.Job].Brief.Quantity
 	switch p.Key {
 	case supply.TheGauge:

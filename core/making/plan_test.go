@@ -16,7 +16,7 @@ import (
 	"yellow-parcel/core/trim"
 )
 
-func workedOut(t *testing.T, fields string, shelf supply.Shelf) (*pipeline.Whole, Plan) {
+func workedOut(t *testing.T, fields string, shelf supply.Shelf) (*pipeline.Whole, Docket) {
 	t.Helper()
 	j, err := job.Read([]byte(`{"format":"yellow-parcel-job","version":1,` + fields + `}`))
 	if err != nil {
@@ -28,7 +28,7 @@ func workedOut(t *testing.T, fields string, shelf supply.Shelf) (*pipeline.Whole
 		t.Fatal(err)
 	}
 	b := all.AtTheBench(how)
-	return all, PlanOf(&b)
+	return all, DocketOf(&b)
 }
 
 // Eight flat cards of 4 1/4 x 5 1/2 with two to spare lie four to a letter: three of the shelf's nine sheets, each
@@ -58,8 +58,8 @@ func TestWhatAMakingKeepsOfItsPlan(t *testing.T) {
 // What is cut anew comes out of its own paper, and never out of another lot's.
 func TestWaysKeepToTheirPaper(t *testing.T) {
 	in := say.Say{Unit: measure.Inches, Ruler: measure.DefaultRuler(measure.Inches)}
-	p := Plan{Parts: []Part{{Key: "a", Name: "base", W: 4 * measure.Inch, H: 4 * measure.Inch, Paper: "Dune", Of: supply.Cards}}}
-	sheet := func(paper string, of supply.Kind, count int) Remnant {
+	p := Docket{Parts: []Run{{Key: "a", Name: "base", W: 4 * measure.Inch, H: 4 * measure.Inch, Paper: "Dune", Of: supply.Cards}}}
+	sheet := func(paper string, of supply.LotKind, count int) Remnant {
 		return Remnant{W: 5 * measure.Inch, H: 5 * measure.Inch, Paper: paper, Of: of, Count: count}
 	}
 	for _, c := range []struct {

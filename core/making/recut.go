@@ -32,8 +32,8 @@ const mostWays = 3
 
 // WaysFor is what pieces of a part can be cut from anew: this batch's offcuts
 // first, then the sheets on hand that are left; the smallest that does comes first.
-func WaysFor(sh say.Say, plan *Plan, key string, n int, limits trim.Limits) []Way {
-	var part *Part
+func WaysFor(sh say.Say, plan *Docket, key string, n int, limits trim.Limits) []Way {
+	var part *Run
 	for i := range plan.Parts {
 		if plan.Parts[i].Key == key {
 			part = &plan.Parts[i]
@@ -82,11 +82,11 @@ func insert(ways []Way, w Way) []Way {
 
 func area(s Remnant) float64 { return s.W.MM() * s.H.MM() }
 
-func wayFrom(sh say.Say, part *Part, from Remnant, n int, limits trim.Limits, what string) (Way, bool) {
+func wayFrom(sh say.Say, part *Run, from Remnant, n int, limits trim.Limits, what string) (Way, bool) {
 	z := card.Size{Width: from.W, Height: from.H}
 	made, err := trim.Choose(trim.Problem{
 		Pieces: []trim.Piece{{Name: part.Name, Size: card.Size{Width: part.W, Height: part.H}, Count: n}},
-		Sheets: []trim.Sheet{{Name: from.Name, Size: z, Count: from.Count}}, Limits: limits,
+		Sheets: []trim.Sheets{{Name: from.Name, Size: z, Count: from.Count}}, Limits: limits,
 	})
 	if err != nil {
 		return Way{}, false
@@ -99,7 +99,7 @@ func wayFrom(sh say.Say, part *Part, from Remnant, n int, limits trim.Limits, wh
 }
 
 // cutStep is one setting of the guide for a piece that is cut anew.
-func cutStep(sh say.Say, part *Part, i int, set measure.Length, cuts int, from string) document.Step {
+func cutStep(sh say.Say, part *Run, i int, set measure.Length, cuts int, from string) document.Step {
 	l := sh.Full(set)
 	return document.Step{ID: fmt.Sprintf("cut.%s.%d", part.Key, i+1), Phase: string(bench.Rest), Kind: string(bench.Cut), Part: part.Name, Text: bench.Says["guide"], Pieces: cuts, Tool: "trimmer", Guide: true,
 		Figure: &document.StepFigure{Text: l.Text, Alt: l.Alt, In: &l.In, MM: &l.MM, Mark: l.Mark}, Details: []string{"anew, from " + from}, Looks: []document.Look{},

@@ -27,7 +27,7 @@ type State struct {
 	Paused   bool             `json:"paused"`
 	Finished string           `json:"finished,omitempty"`
 
-	plans []Plan
+	plans []Docket
 	again int
 }
 
@@ -77,7 +77,7 @@ type Drying struct {
 
 // Fold is where a making stands after its events. The first of its plans is the
 // one it was begun with; an event names the one that goes on from it.
-func Fold(plans []Plan, events []Event) State {
+func Fold(plans []Docket, events []Event) State {
 	s := State{Done: []string{}, Counts: map[string]int{}, Parts: []Tally{}, Spoils: []Spoil{}, Ways: []Way{}, Measures: []Measurement{}, Notes: []Remark{}, Dries: []Drying{}, plans: plans}
 	if len(plans) == 0 {
 		return s

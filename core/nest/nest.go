@@ -15,8 +15,8 @@ import (
 // outlineGap is what a cutting machine leaves between two outlines, in millimetres.
 const outlineGap = 3
 
-// Fit is whether a sheet takes a blank, and how many.
-type Fit struct {
+// Lie is whether a sheet takes a blank, and how many.
+type Lie struct {
 	Fits     bool
 	Angle    float64 // radians it is turned by; the smallest turn that fits
 	PerSheet int
@@ -25,7 +25,7 @@ type Fit struct {
 // Try says how a sheet takes a blank. A square or rectangle cut by hand lies as it
 // is, a quarter round, or at the smallest slant that fits; a machine's outline has
 // less of its mat free, and is nested where that is asked.
-func Try(b *blank.Blank, sheet card.Size, mat measure.Length, nested bool) (out Fit) {
+func Try(b *blank.Blank, sheet card.Size, mat measure.Length, nested bool) (out Lie) {
 	width, height := sheet.Width.MM(), sheet.Height.MM()
 	if b.Machine != nil {
 		edge := mat.MM()

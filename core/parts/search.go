@@ -13,7 +13,7 @@ import (
 // few sheets and laying them in again wherever they fit best. It tries to do
 // without one sheet after another until the bound is met or its steps are used.
 type search struct {
-	sheets []pattern.Sheet
+	sheets []pattern.Sheets
 	kinds  []pattern.Kind
 	rng    *rand.Rand
 	bins   []*bin
@@ -47,7 +47,7 @@ func (b *bin) refresh() {
 	}
 }
 
-func newBin(sheets []pattern.Sheet, sheet int) *bin {
+func newBin(sheets []pattern.Sheets, sheet int) *bin {
 	z := sheets[sheet].Size
 	b := &bin{sheet: sheet, tree: New(z.Width, z.Height)}
 	b.refresh()
@@ -299,7 +299,7 @@ type Filled struct {
 // says is left to save or so much work is done; tick is told of it now and then
 // and stops it by answering false. In every sheet it gives something lies. It gives
 // the work done too; ok is false where the sheets do not suffice.
-func Pack(kinds []pattern.Kind, sheets []pattern.Sheet, lower, work int, tick func(work int) bool) (out []Filled, done int, ok bool) {
+func Pack(kinds []pattern.Kind, sheets []pattern.Sheets, lower, work int, tick func(work int) bool) (out []Filled, done int, ok bool) {
 	s := &search{sheets: sheets, kinds: kinds, rng: rand.New(rand.NewPCG(1, 2))}
 	for _, sheet := range sheets {
 		s.unit = max(s.unit, float64(area(sheet.Size)))

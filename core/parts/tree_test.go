@@ -110,7 +110,7 @@ func TestShapesAreBuiltAsListed(t *testing.T) {
 		return pattern.Kind{Size: size(w, h), Count: n, Up: []bool{true}, Side: []bool{w != h}}
 	}
 	kinds := []pattern.Kind{kind(30, 20, 4), kind(25, 45, 2), kind(10, 10, 3)}
-	all, ok := pattern.List(kinds, []pattern.Sheet{{Size: size(90, 80), Count: pattern.Unlimited}}, 0)
+	all, ok := pattern.List(kinds, []pattern.Sheets{{Size: size(90, 80), Count: pattern.Unlimited}}, 0)
 	if !ok || len(all) < 20 {
 		t.Fatalf("%d patterns", len(all))
 	}

@@ -12,7 +12,7 @@ import (
 // and, where all sheets are of one size, the bounds that dual feasible
 // functions of the sides give (after Fekete and Schepers, and Carlier,
 // Clautiaux and Moukrim), each piece counted the way round that is cheapest.
-func Bound(kinds []Kind, sheets []Sheet) int {
+func Bound(kinds []Kind, sheets []Sheets) int {
 	best := areaBound(kinds, sheets)
 	big := sheets[0].Size
 	for _, s := range sheets {
@@ -22,13 +22,13 @@ func Bound(kinds []Kind, sheets []Sheet) int {
 }
 
 // areaBound fills the largest sheets first with paper alone.
-func areaBound(kinds []Kind, sheets []Sheet) int {
+func areaBound(kinds []Kind, sheets []Sheets) int {
 	var need int64
 	for _, piece := range kinds {
 		need += int64(piece.Count) * area(piece.Size)
 	}
 	order := slices.Clone(sheets)
-	slices.SortFunc(order, func(a, b Sheet) int { return cmp.Compare(area(b.Size), area(a.Size)) })
+	slices.SortFunc(order, func(a, b Sheets) int { return cmp.Compare(area(b.Size), area(a.Size)) })
 	n := 0
 	for _, s := range order {
 		a := area(s.Size)

@@ -10,19 +10,19 @@ import (
 )
 
 func TestBoundsByHand(t *testing.T) {
-	board := Sheet{Size: size(100, 100), Count: Unlimited}
+	board := Sheets{Size: size(100, 100), Count: Unlimited}
 	piece := func(w, h measure.Length, n int) Kind { return kind(1, w, h, n) }
 	for _, c := range []struct {
 		name   string
 		pieces []Kind
-		sheets []Sheet
+		sheets []Sheets
 		want   int
 	}{
-		{"by area: nine quarters and a bit", []Kind{piece(50, 50, 9)}, []Sheet{board}, 3},
-		{"no two pieces over half each way share a sheet", []Kind{piece(51, 51, 7)}, []Sheet{board}, 7},
-		{"thirds fit three a side", []Kind{piece(33, 33, 10)}, []Sheet{board}, 2},
-		{"34 fits twice a side: four a sheet", []Kind{piece(34, 34, 9)}, []Sheet{board}, 3},
-		{"large sheets first", []Kind{piece(100, 50, 5)}, []Sheet{{Size: size(100, 50), Count: Unlimited}, {Size: size(100, 100), Count: 2}}, 3},
+		{"by area: nine quarters and a bit", []Kind{piece(50, 50, 9)}, []Sheets{board}, 3},
+		{"no two pieces over half each way share a sheet", []Kind{piece(51, 51, 7)}, []Sheets{board}, 7},
+		{"thirds fit three a side", []Kind{piece(33, 33, 10)}, []Sheets{board}, 2},
+		{"34 fits twice a side: four a sheet", []Kind{piece(34, 34, 9)}, []Sheets{board}, 3},
+		{"large sheets first", []Kind{piece(100, 50, 5)}, []Sheets{{Size: size(100, 50), Count: Unlimited}, {Size: size(100, 100), Count: 2}}, 3},
 	} {
 		if got := Bound(c.pieces, c.sheets); got != c.want {
 			t.Errorf("%s: %d, want %d", c.name, got, c.want)
@@ -55,7 +55,7 @@ func TestDualsShareOneSide(t *testing.T) {
 
 func TestCoverByHand(t *testing.T) {
 	cover := func(first, second int) (map[int]float64, float64, bool) {
-		sheets := []Sheet{{Count: first}, {Count: second}}
+		sheets := []Sheets{{Count: first}, {Count: second}}
 		m := NewMaster([]int{10, 12}, sheets, 1)
 		for i, p := range []Pattern{{0, []int{2, 0}, nil}, {0, []int{0, 3}, nil}, {1, []int{1, 1}, nil}} {
 			m.Add(p, 1, i)

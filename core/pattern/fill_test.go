@@ -72,7 +72,7 @@ func TestFillingIsTheDearestThereIs(t *testing.T) {
 func TestCoverBoundsWholeSheets(t *testing.T) {
 	rng := rand.New(rand.NewSource(32))
 	for i := range 60 {
-		sheets := []Sheet{{Size: size(40, 50), Count: Unlimited}, {Size: size(60, 60), Count: rng.Intn(6)}}
+		sheets := []Sheets{{Size: size(40, 50), Count: Unlimited}, {Size: size(60, 60), Count: rng.Intn(6)}}
 		kinds := randomKinds(rng, len(sheets))
 		var demand []int
 		for _, k := range kinds {
@@ -125,7 +125,7 @@ func TestShapesLessSomePieces(t *testing.T) {
 func TestListAndGeneratorAgree(t *testing.T) {
 	rng := rand.New(rand.NewSource(33))
 	for i := range 40 {
-		sheets := []Sheet{{Size: card.Size{Width: 40, Height: 30}, Count: Unlimited}}
+		sheets := []Sheets{{Size: card.Size{Width: 40, Height: 30}, Count: Unlimited}}
 		kinds := []Kind{kind(1, measure.Length(9+rng.Intn(20)), measure.Length(9+rng.Intn(15)), 50), kind(1, measure.Length(9+rng.Intn(20)), measure.Length(9+rng.Intn(15)), 30)}
 		all, ok := List(kinds, sheets, 0)
 		if !ok {
@@ -153,7 +153,7 @@ func TestWithinKeepsToItsCost(t *testing.T) {
 	rng := rand.New(rand.NewSource(34))
 	tight := 0
 	for i := range 50 {
-		sheets := []Sheet{{Size: size(40, 50), Count: Unlimited}, {Size: size(60, 60), Count: Unlimited}}
+		sheets := []Sheets{{Size: size(40, 50), Count: Unlimited}, {Size: size(60, 60), Count: Unlimited}}
 		kinds := randomKinds(rng, 2)
 		var demand []int
 		for _, k := range kinds {
@@ -188,7 +188,7 @@ func TestWithinKeepsToItsCost(t *testing.T) {
 // What is still wanted, and lies in one sheet, is filled into one that takes no more than that.
 func TestTheFullestTakesWhatIsWanted(t *testing.T) {
 	kinds := []Kind{kind(1, 20, 30, 40), kind(1, 20, 20, 40), kind(1, 5, 5, 40)}
-	g := NewGenerator(kinds, []Sheet{{Size: size(40, 50), Count: Unlimited}}, math.MaxInt, nil)
+	g := NewGenerator(kinds, []Sheets{{Size: size(40, 50), Count: Unlimited}}, math.MaxInt, nil)
 	// Two of each of the larger kinds fill the sheet; as often as one likes it would be the squares alone.
 	at, ok := g.Fullest([]int{2, 2, 0}, []int{Unlimited}, []float64{1})
 	if !ok || fmt.Sprint(g.Patterns[at].Counts) != "[2 2 0]" {

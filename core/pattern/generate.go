@@ -12,7 +12,7 @@ import (
 // and remembers them.
 type Generator struct {
 	Kinds    []Kind
-	Sheets   []Sheet
+	Sheets   []Sheets
 	Patterns []Pattern
 	Work     int                 // places and numbers looked at
 	Go       func(work int) bool // asked now and then whether to go on; nil for always
@@ -24,7 +24,7 @@ type Generator struct {
 // NewGenerator knows what lies in rows and columns of one kind. One filling of a
 // sheet is no more work than most; may tells whether a pattern can be cut, nil
 // where all can.
-func NewGenerator(kinds []Kind, sheets []Sheet, most int, may func(Pattern) bool) *Generator {
+func NewGenerator(kinds []Kind, sheets []Sheets, most int, may func(Pattern) bool) *Generator {
 	g := &Generator{Kinds: kinds, Sheets: sheets, known: map[string]bool{}, may: may}
 	type alike struct {
 		size card.Size

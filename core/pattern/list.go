@@ -12,7 +12,7 @@ const maxJoins = 20_000
 
 // List is everything that can come out of a sheet, with every least shape it can
 // take; ok is false where that is too much to list.
-func List(kinds []Kind, sheets []Sheet, sheet int) (out []Pattern, ok bool) {
+func List(kinds []Kind, sheets []Sheets, sheet int) (out []Pattern, ok bool) {
 	l := lister{kinds: kinds, sheet: sheet, room: sheets[sheet].Size, most: make([]int, len(kinds)), weight: make([]int, len(kinds))}
 	codes := 1
 	for k, one := range kinds {

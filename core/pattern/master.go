@@ -34,7 +34,7 @@ const (
 )
 
 // NewMaster is a programme without patterns. No sheet costs more than most.
-func NewMaster(demand []int, sheets []Sheet, most float64) *Master {
+func NewMaster(demand []int, sheets []Sheets, most float64) *Master {
 	m := &Master{kinds: len(demand), limits: map[int]int{}}
 	for k, d := range demand {
 		m.need = append(m.need, float64(d)+nudged*float64(k+1)/float64(len(demand)))
@@ -184,7 +184,7 @@ func (m *Master) Dear(sheet int) float64 {
 
 // Least is a cost that no cover goes below, where no pattern of a sheet is worth
 // more than fullest says.
-func (m *Master) Least(demand []int, sheets []Sheet, cost, fullest []float64) float64 {
+func (m *Master) Least(demand []int, sheets []Sheets, cost, fullest []float64) float64 {
 	// Worths are lowered until no pattern of a sheet that can always be had is
 	// worth more than it costs; what is over for a scarce one counts against it.
 	scale := 1.0

@@ -27,8 +27,8 @@ type Kind struct {
 	Up, Side []bool
 }
 
-// Sheet is stock, had Count times; one to Buy is taken only where those on hand do not do.
-type Sheet struct {
+// Sheets is stock, had Count times; one to Buy is taken only where those on hand do not do.
+type Sheets struct {
 	Size  card.Size
 	Count int
 	Buy   bool
@@ -70,7 +70,7 @@ func (p *Pattern) Take(left, stock []int, n int) {
 }
 
 // Counted are sheets with so many of each.
-func Counted(sheets []Sheet, stock []int) []Sheet {
+func Counted(sheets []Sheets, stock []int) []Sheets {
 	out := slices.Clone(sheets)
 	for s := range out {
 		out[s].Count = stock[s]

@@ -10,7 +10,7 @@ import (
 
 // Bench is a job as it is made: its table, its lots, its steps and supplies in words.
 type Bench struct {
-	bench.Plan
+	bench.Setup
 	prompt.Made
 	Supplied supply.List
 }
@@ -27,8 +27,8 @@ func BenchOf(s say.Say, t supply.Table, postage []*work.Postage, how Order) Benc
 	if solve == nil {
 		solve = how.Memory.Solve
 	}
-	out := Bench{Plan: bench.Plan{Table: t, Lots: supply.Lots(t, solve), Postage: postage}}
+	out := Bench{Setup: bench.Setup{Table: t, Lots: supply.Lots(t, solve), Postage: postage}}
 	out.Supplied = supply.ListOf(t, out.Lots, how.Shelf, postage)
-	out.Made = prompt.Write(s, out.Plan, out.Supplied)
+	out.Made = prompt.Write(s, out.Setup, out.Supplied)
 	return out
 }

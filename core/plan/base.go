@@ -49,7 +49,7 @@ func (w baseWriter) write() document.Base {
 }
 
 // oneSheet is how the bases come out of one sheet.
-func (w baseWriter) oneSheet(b *document.Base, one *trim.Plan) {
+func (w baseWriter) oneSheet(b *document.Base, one *trim.CutPlan) {
 	l := &one.Layouts[0]
 	b.Turned = l.Pieces[0].Turned
 	b.Columns, b.Rows = l.Grid()

@@ -77,7 +77,7 @@ func (w teacher) spares(b *learn.Book) (one document.Learned, ok bool) {
 	if m := supply.Blanked(w.r); m != nil && m.Blank.Bought == "" {
 		names = append(names, prompt.Name(supply.TheBlank))
 	}
-	var parts []learn.Part
+	var parts []learn.Spoilage
 	cut, spoiled := 0, 0
 	for _, name := range names {
 		// Of a part nothing is noted of nothing is said.
@@ -93,7 +93,7 @@ func (w teacher) spares(b *learn.Book) (one document.Learned, ok bool) {
 	if k == w.b.Stock.Spare {
 		return one, false
 	}
-	low, mean, high := learn.Part{Cut: cut, Spoiled: spoiled}.Share()
+	low, mean, high := learn.Spoilage{Cut: cut, Spoiled: spoiled}.Share()
 	percent := func(v float64) string { return fmt.Sprintf("%.1f %%", 100*v) }
 	return document.Learned{Key: "spares", Station: "base", Patch: job.Patch{"spoilage": strconv.Itoa(k)},
 		Text: fmt.Sprintf("With %d to spare all %d come out in 95 of 100 batches; this one has %d.", k, w.b.Quantity, w.b.Stock.Spare), Evidence: fmt.Sprintf("From %d pieces of these parts, %d spoiled.", cut, spoiled),

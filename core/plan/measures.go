@@ -10,7 +10,7 @@ import (
 )
 
 // nearBy is a measure by the marks of the ruler it would be checked with.
-func nearBy(s say.Say, kind proof.Kind, v float64) string {
+func nearBy(s say.Say, kind proof.Dimension, v float64) string {
 	if kind == proof.Areas || kind == proof.Counts {
 		return measured(s, kind, v)
 	}
@@ -18,7 +18,7 @@ func nearBy(s say.Say, kind proof.Kind, v float64) string {
 }
 
 // measured is a figure of a proof, as it is.
-func measured(s say.Say, kind proof.Kind, v float64) string {
+func measured(s say.Say, kind proof.Dimension, v float64) string {
 	switch kind {
 	case proof.Areas:
 		return s.SmallArea(v)
@@ -29,7 +29,7 @@ func measured(s say.Say, kind proof.Kind, v float64) string {
 }
 
 // measureOf is a figure of a proof in the document.
-func measureOf(s say.Say, kind proof.Kind, v float64) document.Measure {
+func measureOf(s say.Say, kind proof.Dimension, v float64) document.Measure {
 	out := document.Measure{Text: measured(s, kind, v)}
 	switch kind {
 	case proof.Areas:

@@ -33,17 +33,17 @@ var tools = map[bench.Tool]string{bench.Hands: "hands", bench.Trimmer: "trimmer"
 var parts = map[supply.Key]string{supply.Base: "base", supply.Layer: "layer", supply.Inside: "inside panel", supply.Piece: "piece", supply.TheGauge: "slot gauge", supply.TheBlank: "blank",
 	supply.TheLiner: "liner", supply.TheBand: "band", supply.TheStrips: "strips", supply.Card: "card", supply.Envelope: "envelope", supply.Sealed: "sealed card"}
 
-// writer words one plan.
-type writer struct {
+// prompter words one plan.
+type prompter struct {
 	say.Say
-	bench.Plan
+	bench.Setup
 	letters []int // of each lot's first layout
 }
 
 // Write says a plan's steps.
-func Write(s say.Say, p bench.Plan, supplies supply.List) Made {
+func Write(s say.Say, p bench.Setup, supplies supply.List) Made {
 	steps := bench.Steps(p)
-	w := writer{Say: s, Plan: p}
+	w := prompter{Say: s, Setup: p}
 	n := 0
 	for _, l := range p.Lots {
 		w.letters = append(w.letters, n)
@@ -59,7 +59,7 @@ func Write(s say.Say, p bench.Plan, supplies supply.List) Made {
 }
 
 // step is one step in words.
-func (w writer) step(s *bench.Step) document.Step {
+func (w prompter) step(s *bench.Step) document.Step {
 	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces, Spares: s.Spares, Guide: len(s.Cuts) > 0,
 		Tool: tools[s.Tool], Minutes: minutes(s.Minutes), Details: w.details(s), Looks: looks(s.Looks), Handled: []document.Handled{}}
 	if s.Blade {
@@ -81,10 +81,10 @@ func (w writer) step(s *bench.Step) document.Step {
 }
 
 // Key is a part by what tells it apart in every run of a plan: "1.layer.0".
-func Key(p supply.Part) string { return fmt.Sprintf("%d.%s.%d", p.Job+1, p.Key, p.At) }
+func Key(p supply.Role) string { return fmt.Sprintf("%d.%s.%d", p.Job+1, p.Key, p.At) }
 
 // part names what a step is done to: several parts by their kinds.
-func (w writer) part(s *bench.Step) string {
+func (w prompter) part(s *bench.Step) string {
 	var names []string
 	seen := map[string]bool{}
 	for _, h := range s.Handled {
@@ -100,10 +100,10 @@ func (w writer) part(s *bench.Step) string {
 func Name(key supply.Key) string { return parts[key] }
 
 // Called is a part as its maker calls it.
-func Called(p bench.Plan, part supply.Part) string { return writer{Plan: p}.called(part) }
+func Called(p bench.Setup, part supply.Role) string { return prompter{Setup: p}.called(part) }
 
 // called is a part as its maker calls it, its job's number first where there are several.
-func (w writer) called(p supply.Part) string {
+func (w prompter) called(p supply.Role) string {
 	name, b := parts[p.Key], w.Jobs[p.Job].Brief
 	switch {
 	case p.Key == supply.Layer && p.At < len(b.Layers.Each):
@@ -117,7 +117,7 @@ func (w writer) called(p supply.Part) string {
 	return name
 }
 
-func (w writer) figure(f bench.Figure) *document.StepFigure {
+func (w prompter) figure(f bench.Figure) *document.StepFigure {
 	switch f.Kind {
 	case bench.OfLength:
 		l := w.Full(f.Length)
@@ -133,7 +133,7 @@ func (w writer) figure(f bench.Figure) *document.StepFigure {
 }
 
 // details are what the one figure leaves open: which cuts of which sheets, from which edge.
-func (w writer) details(s *bench.Step) []string {
+func (w prompter) details(s *bench.Step) []string {
 	out := []string{}
 	for _, l := range s.Looks {
 		if l.Of == bench.PictureSheet {
@@ -157,7 +157,7 @@ func (w writer) details(s *bench.Step) []string {
 }
 
 // cuts names the cuts of a layout at a step: "2 sheets A of Letter: cuts 1, turn, 3".
-func (w writer) cuts(s *bench.Step, l bench.Look) string {
+func (w prompter) cuts(s *bench.Step, l bench.Look) string {
 	lot := &w.Lots[l.Lot]
 	layout := &lot.Plan.Layouts[l.Layout]
 	var names []string
@@ -220,7 +220,7 @@ func long(m float64) string {
 }
 
 // supplies says what the batch takes, what is there, what to buy, and what it costs.
-func (w writer) supplies(l supply.List) document.Supplies {
+func (w prompter) supplies(l supply.List) document.Supplies {
 	out := document.Supplies{Lines: []document.Supply{}}
 	for _, x := range l.Lines {
 		one := document.Supply{What: string(x.What), Need: x.Need, There: x.There, Buy: x.Buy()}

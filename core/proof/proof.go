@@ -24,13 +24,13 @@ import (
 	"yellow-parcel/core/shape"
 )
 
-// Kind is what a check's figures count.
-type Kind int
+// Dimension is what a check's figures count.
+type Dimension int
 
 // The kinds of figure.
 const (
-	Lengths Kind = iota // millimetres
-	Areas               // square millimetres
+	Lengths Dimension = iota // millimetres
+	Areas                    // square millimetres
 	Counts
 )
 
@@ -39,7 +39,7 @@ const (
 type Check struct {
 	Code         string
 	OK           bool
-	Kind         Kind
+	Kind         Dimension
 	Value, Limit float64
 	AtMost       bool
 	At           shape.Point // the worst place, on the unfolded blank

@@ -11,7 +11,7 @@ import (
 
 // saves are what would make a late batch be in time, each tried: fewer cards, longer
 // sittings or more days, another service of the post, a later day.
-func (w writer) saves(laid calendar.Laid) []document.Save {
+func (w scheduler) saves(laid calendar.Laid) []document.Save {
 	out := []document.Save{}
 	say := func(key, text string, patch job.Patch) {
 		out = append(out, document.Save{Key: key, Text: text, Patch: patch})
@@ -52,7 +52,7 @@ const tries = 7
 
 // fewer is a number of cards that is done in time, as many as a few tries find; nothing
 // where one alone is too many, or where cards are under way.
-func (w writer) fewer() int {
+func (w scheduler) fewer() int {
 	if w.UnderWay {
 		return 0
 	}
@@ -72,7 +72,7 @@ func (w writer) fewer() int {
 }
 
 // faster says which other service of the post would bring it in time.
-func (w writer) faster(say func(string, string, job.Patch), laid calendar.Laid) {
+func (w scheduler) faster(say func(string, string, job.Patch), laid calendar.Laid) {
 	b, v := w.Result.Brief, w.Result.Posts[0].InUse()
 	if !b.Due.InHands || v.Met == nil || v.Met.Days == nil {
 		return
@@ -88,7 +88,7 @@ func (w writer) faster(say func(string, string, job.Patch), laid calendar.Laid) 
 }
 
 // later is the first day it could be due as it is.
-func (w writer) later(laid calendar.Laid) (day int, ok bool) {
+func (w scheduler) later(laid calendar.Laid) (day int, ok bool) {
 	if !laid.Enough {
 		return 0, false
 	}

@@ -28,8 +28,8 @@ type Ask struct {
 	Smaller func(quantity int) (learn.Efforts, bool)
 }
 
-// writer says one schedule.
-type writer struct {
+// scheduler says one schedule.
+type scheduler struct {
 	Ask
 	need   calendar.Need
 	week   calendar.Week
@@ -40,7 +40,7 @@ type writer struct {
 // Write lays what is to do into sittings up to the last day to hand it in.
 func Write(a Ask) (*document.Schedule, []document.Sitting) {
 	b := a.Result.Brief
-	w := writer{Ask: a, need: a.Efforts.Need(a.Book), week: b.Week, from: b.Week.From(a.Today, a.Clock), handIn: HandIn(a.Result)}
+	w := scheduler{Ask: a, need: a.Efforts.Need(a.Book), week: b.Week, from: b.Week.From(a.Today, a.Clock), handIn: HandIn(a.Result)}
 	laid := calendar.Lay(w.need, w.week, w.from, w.handIn-1, a.Taken)
 	out := &document.Schedule{Due: calendar.Date(b.Due.Day), By: "posted", HandIn: calendar.Date(w.handIn), Notes: w.rests(), Saves: []document.Save{}}
 	if b.Due.InHands {
@@ -112,7 +112,7 @@ func Sittings(l calendar.Laid, today int) []document.Sitting {
 }
 
 // rests are what a schedule rests on: the time, the sittings, and how long the post takes.
-func (w writer) rests() []string {
+func (w scheduler) rests() []string {
 	b := w.Result.Brief
 	n := float64(w.need.Whole())
 	took := fmt.Sprintf("Up to %s, drying included", prompt.Span(n, n))

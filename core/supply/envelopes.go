@@ -13,7 +13,7 @@ func (p *planner) envelope(i int) {
 	n := count(r.Brief)
 	for _, e := range r.Extras {
 		if e.ID == "band" && r.Brief.With(brief.WithBand) {
-			defer p.extra(i, e, Part{Job: i, Key: TheBand}, Band, n)
+			defer p.extra(i, e, Role{Job: i, Key: TheBand}, Band, n)
 		}
 	}
 	m := Blanked(r.Result)
@@ -26,9 +26,9 @@ func (p *planner) envelope(i int) {
 	for _, e := range r.Extras {
 		switch {
 		case e.ID == "liner" && r.Brief.Blank.Liner:
-			p.extra(i, e, Part{Job: i, Key: TheLiner}, Liner, n)
+			p.extra(i, e, Role{Job: i, Key: TheLiner}, Liner, n)
 		case e.ID == "strips" && len(m.Strips) > 0:
-			p.extra(i, e, Part{Job: i, Key: TheStrips}, Strips, n)
+			p.extra(i, e, Role{Job: i, Key: TheStrips}, Strips, n)
 		}
 	}
 }
@@ -43,8 +43,8 @@ func Blanked(r *work.Result) *work.Made {
 
 func (p *planner) blank(i int, m *work.Made, n int) {
 	l := Lot{Of: Blank, Machine: m.Machine != nil, Angle: m.Paper.Angle}
-	l.add(Part{Job: i, Key: TheBlank}, trim.Piece{Name: "envelope blank", Size: m.Cut(), Count: n})
-	here := func(s brief.Sheet) bool { return s.Size == m.Paper.Sheet.Size }
+	l.add(Role{Job: i, Key: TheBlank}, trim.Piece{Name: "envelope blank", Size: m.Cut(), Count: n})
+	here := func(s brief.StockSheet) bool { return s.Size == m.Paper.Sheet.Size }
 	if upright, _ := trim.Yield(m.Paper.Sheet.Size, m.Cut()); upright > 0 && m.Machine == nil {
 		p.plan(l, m.Paper.Sheet, here, blank.EnvelopePaper.Caliper)
 		return
@@ -58,7 +58,7 @@ func (p *planner) blank(i int, m *work.Made, n int) {
 
 // extra is a piece that goes with an envelope or a card, out of the smallest
 // sheet sold where the job lives that it comes out of. Foam strips come off a roll.
-func (p *planner) extra(i int, e blank.Extra, part Part, of Kind, n int) {
+func (p *planner) extra(i int, e blank.Extra, part Role, of LotKind, n int) {
 	l := Lot{Of: of}
 	l.add(part, trim.Piece{Name: e.Name, Size: e.Size(), Count: n * e.Count, Paper: string(of)})
 	if of == Strips {
@@ -73,5 +73,5 @@ func (p *planner) extra(i int, e blank.Extra, part Part, of Kind, n int) {
 			best, sheet = area, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}
 		}
 	}
-	p.plan(l, sheet, func(s brief.Sheet) bool { return s.Paper.Name == string(of) }, blank.EnvelopePaper.Caliper)
+	p.plan(l, sheet, func(s brief.StockSheet) bool { return s.Paper.Name == string(of) }, blank.EnvelopePaper.Caliper)
 }

@@ -21,11 +21,11 @@ const (
 // Of stamps to buy only the price is known, not what they show.
 type Line struct {
 	What     What
-	Job      int         // whose envelopes or stamps they are, by its place
-	For      Kind        // what sheets are cut for, the first of it
-	Sheet    brief.Sheet // a sheet, or an envelope by its size
-	Noun     string      // what an envelope is called besides its name
-	Stamp    string      // a stamp's own name; empty for those to buy
+	Job      int              // whose envelopes or stamps they are, by its place
+	For      LotKind          // what sheets are cut for, the first of it
+	Sheet    brief.StockSheet // a sheet, or an envelope by its size
+	Noun     string           // what an envelope is called besides its name
+	Stamp    string           // a stamp's own name; empty for those to buy
 	Need     int
 	There    int
 	Price    measure.Money // of one
@@ -98,7 +98,7 @@ func ListOf(t Table, lots []Lot, shelf Shelf, postage []*work.Postage) List {
 
 // sheets counts what a lot is cut from; sheets of one size, paper and price are one line.
 func (o *List) sheets(l *Lot, currency string) {
-	add := func(s brief.Sheet, n int, there bool) {
+	add := func(s brief.StockSheet, n int, there bool) {
 		at := -1
 		for i, x := range o.Lines {
 			if x.What == Sheets && x.Sheet.Size == s.Size && x.Sheet.Paper.Name == s.Paper.Name && x.Priced == s.Priced && x.Price == s.Price {
@@ -153,7 +153,7 @@ func (o *List) envelopes(job int, r *work.Result, shelf Shelf, currency string) 
 	if !ok {
 		return
 	}
-	line := Line{What: Envelopes, Job: job, Noun: noun, Sheet: brief.Sheet{Bought: of}, Need: count(r.Brief), Currency: currency}
+	line := Line{What: Envelopes, Job: job, Noun: noun, Sheet: brief.StockSheet{Bought: of}, Need: count(r.Brief), Currency: currency}
 	taken := 0
 	for _, l := range o.Lines {
 		if l.What == Envelopes && l.Sheet.Size == of.Size {

@@ -15,23 +15,23 @@ import (
 	"yellow-parcel/core/work"
 )
 
-// Kind is what a lot is cut for.
-type Kind string
+// LotKind is what a lot is cut for.
+type LotKind string
 
 // The kinds of lot, in the order they are cut.
 const (
-	Cards  Kind = "card"   // bases, layers, inside panels
-	Own    Kind = "own"    // boards and sheets among the pieces on the card
-	Gauge  Kind = "gauge"  // the slot gauge
-	Blank  Kind = "blank"  // envelope blanks
-	Liner  Kind = "liner"  // their liners
-	Band   Kind = "band"   // belly bands
-	Strips Kind = "strips" // adhesive foam beside a card that would slide
+	Cards  LotKind = "card"   // bases, layers, inside panels
+	Own    LotKind = "own"    // boards and sheets among the pieces on the card
+	Gauge  LotKind = "gauge"  // the slot gauge
+	Blank  LotKind = "blank"  // envelope blanks
+	Liner  LotKind = "liner"  // their liners
+	Band   LotKind = "band"   // belly bands
+	Strips LotKind = "strips" // adhesive foam beside a card that would slide
 )
 
-// Part is a piece by what it is for: its job by its place, and a key that holds
+// Role is a piece by what it is for: its job by its place, and a key that holds
 // nothing anyone typed. At counts layers and pieces on the card from nought.
-type Part struct {
+type Role struct {
 	Job int
 	Key Key
 	At  int
@@ -59,8 +59,8 @@ const (
 // Lot is pieces that are cut together. Parts go with the problem's pieces. A lot
 // without a plan and without an error is cut by hand, or by a machine.
 type Lot struct {
-	Of    Kind
-	Parts []Part
+	Of    LotKind
+	Parts []Role
 	work.Batch
 	Machine bool
 	Angle   float64     // radians a blank is turned by on its sheet, where no trimmer gets it out
@@ -123,10 +123,10 @@ func Lots(t Table, solve work.Solver) []Lot {
 
 // cards are the pieces of the cards' own batch, each with the part it is.
 func (p *planner) cards() {
-	l := Lot{Of: Cards, Batch: *p.Batch, Parts: make([]Part, len(p.Batch.Problem.Pieces))}
+	l := Lot{Of: Cards, Batch: *p.Batch, Parts: make([]Role, len(p.Batch.Problem.Pieces))}
 	for i, j := range p.Jobs {
 		for n, at := range j.Pieces {
-			part := Part{Job: i, Key: Base}
+			part := Role{Job: i, Key: Base}
 			switch layers := len(j.Layers.Stack); {
 			case n > layers:
 				part.Key = Inside
@@ -168,10 +168,10 @@ func (p *planner) own(i int) {
 		l := Lot{Of: Own}
 		for n, piece := range r.Brief.Card.Build {
 			if piece.Material.ID == m.ID {
-				l.add(Part{i, Piece, n}, trim.Piece{Name: piece.Name, Size: piece.SizeOn(r.Card.Size), Count: count(r.Brief), Paper: m.Name})
+				l.add(Role{i, Piece, n}, trim.Piece{Name: piece.Name, Size: piece.SizeOn(r.Card.Size), Count: count(r.Brief), Paper: m.Name})
 			}
 		}
-		p.plan(l, p.Stock.Sheet, func(s brief.Sheet) bool { return s.Paper.Name == m.Name }, m.Thickness)
+		p.plan(l, p.Stock.Sheet, func(s brief.StockSheet) bool { return s.Paper.Name == m.Name }, m.Thickness)
 	}
 }
 
@@ -200,17 +200,17 @@ func (p *planner) gauge(i int) {
 		return
 	}
 	l := Lot{Of: Gauge}
-	l.add(Part{Job: i, Key: TheGauge}, trim.Piece{Name: "slot gauge", Size: r.Gauge.Size, Count: 1, Paper: heavy})
-	p.plan(l, p.Stock.Sheet, func(s brief.Sheet) bool { return s.Paper.Name == heavy }, heavyThick)
+	l.add(Role{Job: i, Key: TheGauge}, trim.Piece{Name: "slot gauge", Size: r.Gauge.Size, Count: 1, Paper: heavy})
+	p.plan(l, p.Stock.Sheet, func(s brief.StockSheet) bool { return s.Paper.Name == heavy }, heavyThick)
 }
 
-func (l *Lot) add(part Part, piece trim.Piece) {
+func (l *Lot) add(part Role, piece trim.Piece) {
 	l.Parts = append(l.Parts, part)
 	l.Problem.Pieces = append(l.Problem.Pieces, piece)
 }
 
 // onHand is what is left on hand of the sheets a lot may take, and which they are.
-func (p *planner) onHand(takes func(brief.Sheet) bool) (out []brief.Sheet, at []int) {
+func (p *planner) onHand(takes func(brief.StockSheet) bool) (out []brief.StockSheet, at []int) {
 	for i, s := range p.Stock.OnHand {
 		if p.left[i] > 0 && takes(s) {
 			s.Count = p.left[i]
@@ -222,7 +222,7 @@ func (p *planner) onHand(takes func(brief.Sheet) bool) (out []brief.Sheet, at []
 
 // plan cuts a lot from what is on hand of its paper, or from a sheet to buy. One
 // that comes out of no sheet is cut by hand.
-func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool, caliper measure.Length) {
+func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.StockSheet) bool, caliper measure.Length) {
 	stock := brief.Stock{Sheet: sheet, Currency: p.Stock.Currency}
 	var at []int
 	stock.OnHand, at = p.onHand(takes)
@@ -245,7 +245,7 @@ func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool, 
 }
 
 // byHand takes whole sheets for a lot, those on hand first.
-func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool, need int) {
+func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.StockSheet) bool, need int) {
 	here, at := p.onHand(takes)
 	l.Sheets, l.OnHand, l.hand = here, len(here), need
 	for i := range l.Sheets {
@@ -254,7 +254,7 @@ func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool
 		p.take(&l, at[i], used)
 		need -= used
 	}
-	l.Sheets = append(l.Sheets, brief.Sheet{Bought: sheet, Count: need})
+	l.Sheets = append(l.Sheets, brief.StockSheet{Bought: sheet, Count: need})
 	if need > 0 {
 		l.Missing = append(l.Missing, work.Missing{Sheet: len(here), Count: need})
 	}
@@ -264,7 +264,7 @@ func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.Sheet) bool
 // Uses are the shelf's sheets that a lot takes, by their item.
 func (l *Lot) Uses() map[string]int {
 	out := map[string]int{}
-	take := func(s brief.Sheet, n int) {
+	take := func(s brief.StockSheet, n int) {
 		if s.Item != "" && n > 0 {
 			out[s.Item] += n
 		}
@@ -298,4 +298,4 @@ func Left(t Table, lots []Lot) []int {
 }
 
 // String is the part as a key: nothing anyone typed is in it.
-func (p Part) String() string { return fmt.Sprintf("%d.%s.%d", p.Job, p.Key, p.At) }
+func (p Role) String() string { return fmt.Sprintf("%d.%s.%d", p.Job, p.Key, p.At) }

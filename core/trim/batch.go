@@ -94,7 +94,7 @@ func (b *batch) drop() {
 // within tells whether a shape can be cut from a sheet within the trimmer's reach.
 func (v *task) within(sheet int, s *pattern.Shape) bool {
 	for i, way := range parts.Ways {
-		if _, err := benchOf(v.p, v.kinds, []sheetful{v.laid(sheet, 1, s, way)}); err == nil {
+		if _, err := trimmerOf(v.p, v.kinds, []sheetful{v.laid(sheet, 1, s, way)}); err == nil {
 			return true
 		} else if i == 0 {
 			v.refuse(err)
@@ -247,7 +247,7 @@ func (v *task) lightest(sheet int, shapes []*pattern.Shape, sets []measure.Lengt
 			}
 			if offcut := f.tree.Largest(); !ok || added < fewest || added == fewest && offcut > widest {
 				if v.p.Limits != (Limits{}) {
-					if _, err := benchOf(v.p, v.kinds, []sheetful{f}); err != nil {
+					if _, err := trimmerOf(v.p, v.kinds, []sheetful{f}); err != nil {
 						v.refuse(err)
 						continue
 					}

@@ -37,11 +37,11 @@ const NearLeast = 3
 // Choices are plans for one batch, none worse than another in every way. One
 // plan may serve several aims.
 type Choices struct {
-	Plans []*Plan
-	best  map[Aim]*Plan
-	Usual *Plan // the one that moves the guide least of those near the least paper
-	Known bool  // money is known: every sheet has a price
-	Long  bool  // they were looked for at length
+	Plans []*CutPlan
+	best  map[Aim]*CutPlan
+	Usual *CutPlan // the one that moves the guide least of those near the least paper
+	Known bool     // money is known: every sheet has a price
+	Long  bool     // they were looked for at length
 
 	Stopped bool // before they were found: others may be better
 
@@ -50,7 +50,7 @@ type Choices struct {
 
 // By is the plan that is best at something; the usual one where that is not
 // known.
-func (c *Choices) By(a Aim) *Plan {
+func (c *Choices) By(a Aim) *CutPlan {
 	if p := c.best[a]; p != nil {
 		return p
 	}
@@ -58,7 +58,7 @@ func (c *Choices) By(a Aim) *Plan {
 }
 
 // Best are what a plan is best at, in the order of Aims.
-func (c *Choices) Best(p *Plan) (out []Aim) {
+func (c *Choices) Best(p *CutPlan) (out []Aim) {
 	for _, a := range Aims {
 		if c.best[a] == p {
 			out = append(out, a)
@@ -87,31 +87,31 @@ const mostEased = 4_000_000
 
 // choices draws the candidates that are best at something.
 func (v *chooser) choices() *Choices {
-	c := &Choices{best: map[Aim]*Plan{}, Known: v.task.priced, Long: v.task.p.Steps >= ThoroughWork && !v.found.stopped}
+	c := &Choices{best: map[Aim]*CutPlan{}, Known: v.task.priced, Long: v.task.p.Steps >= ThoroughWork && !v.found.stopped}
 	slices.SortStableFunc(v.found.kept, func(a, b *candidate) int {
 		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(a.paper, b.paper))
 	})
-	var all []*Plan
-	of := map[*Plan]*candidate{}
+	var all []*CutPlan
+	of := map[*CutPlan]*candidate{}
 	for _, one := range v.fewer() {
 		one.fulls = merged(one.fulls)
 		p := v.outlined(one)
 		all, of[p] = append(all, p), one
 	}
-	least := func(order func(a, b *Plan) int) *Plan { return slices.MinFunc(all, order) }
-	c.best[FewestSheets] = least(func(a, b *Plan) int {
+	least := func(order func(a, b *CutPlan) int) *CutPlan { return slices.MinFunc(all, order) }
+	c.best[FewestSheets] = least(func(a, b *CutPlan) int {
 		return cmp.Or(cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Money(), b.Money()))
 	})
-	c.best[FewestMoves] = least(func(a, b *Plan) int {
+	c.best[FewestMoves] = least(func(a, b *CutPlan) int {
 		return cmp.Or(cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Money(), b.Money()))
 	})
 	if v.task.priced {
-		c.best[LeastMoney] = least(func(a, b *Plan) int {
+		c.best[LeastMoney] = least(func(a, b *CutPlan) int {
 			return cmp.Or(cmp.Compare(a.Money(), b.Money()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()))
 		})
 	}
 	c.Usual = usual(all, v.task.priced)
-	for _, p := range []*Plan{c.best[FewestSheets], c.best[FewestMoves], c.best[LeastMoney], c.Usual} {
+	for _, p := range []*CutPlan{c.best[FewestSheets], c.best[FewestMoves], c.best[LeastMoney], c.Usual} {
 		if p != nil && !slices.Contains(c.Plans, p) {
 			c.Plans = append(c.Plans, p)
 		}
@@ -150,22 +150,22 @@ func (v *chooser) fewer() []*candidate {
 
 // usual is the plan with the least trouble of those near the least paper, by
 // money where that is known, else by sheets.
-func usual(all []*Plan, priced bool) *Plan {
-	paper := func(p *Plan) int64 {
+func usual(all []*CutPlan, priced bool) *CutPlan {
+	paper := func(p *CutPlan) int64 {
 		if priced {
 			return int64(p.Paper)
 		}
 		return int64(p.Used)
 	}
-	least := paper(slices.MinFunc(all, func(a, b *Plan) int { return cmp.Compare(paper(a), paper(b)) }))
-	near := slices.DeleteFunc(slices.Clone(all), func(p *Plan) bool { return 100*paper(p) > (100+NearLeast)*least })
-	return slices.MinFunc(near, func(a, b *Plan) int {
+	least := paper(slices.MinFunc(all, func(a, b *CutPlan) int { return cmp.Compare(paper(a), paper(b)) }))
+	near := slices.DeleteFunc(slices.Clone(all), func(p *CutPlan) bool { return 100*paper(p) > (100+NearLeast)*least })
+	return slices.MinFunc(near, func(a, b *CutPlan) int {
 		return cmp.Or(cmp.Compare(crowd(a), crowd(b)), cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(paper(a), paper(b)), cmp.Compare(a.Used, b.Used))
 	})
 }
 
 // crowd is how many layouts a plan has beyond what one keeps apart at the table.
-func crowd(p *Plan) int { return max(0, len(p.Layouts)-clearLayouts) }
+func crowd(p *CutPlan) int { return max(0, len(p.Layouts)-clearLayouts) }
 
 const clearLayouts = 12
 
@@ -196,7 +196,7 @@ func (v *chooser) ease(c *candidate) {
 
 // moves is how often the guide is moved for some sheets, at a glance.
 func (v *chooser) moves(fulls []sheetful) int {
-	b, err := benchOf(v.task.p, v.task.kinds, fulls)
+	b, err := trimmerOf(v.task.p, v.task.kinds, fulls)
 	if err != nil {
 		return math.MaxInt
 	}
@@ -208,21 +208,21 @@ func (v *chooser) moves(fulls []sheetful) int {
 // outlined is a candidate's plan as far as it takes to compare it: how many
 // layouts it has, and not yet what is in them. Its strokes are counted only
 // where a minute has a price.
-func (v *chooser) outlined(c *candidate) *Plan {
+func (v *chooser) outlined(c *candidate) *CutPlan {
 	if v.task.p.Minute > 0 {
 		return v.drawn(c, 0)
 	}
-	return &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, Moves: v.moves(c.fulls), Layouts: make([]Layout, len(c.fulls))}
+	return &CutPlan{Used: c.used, Bought: c.bought, Paper: c.paper, Moves: v.moves(c.fulls), Layouts: make([]Layout, len(c.fulls))}
 }
 
 // drawn puts the cuts of a candidate in order and draws them, its pieces named;
 // so much work goes into the order.
-func (v *chooser) drawn(c *candidate, work int) *Plan {
+func (v *chooser) drawn(c *candidate, work int) *CutPlan {
 	fulls := merged(c.fulls) // cut another way, two may have become alike
 	slices.SortStableFunc(fulls, func(a, b sheetful) int { return cmp.Compare(b.count, a.count) })
-	b, _ := benchOf(v.task.p, v.task.kinds, fulls) // it was cut before it was offered
+	b, _ := trimmerOf(v.task.p, v.task.kinds, fulls) // it was cut before it was offered
 	layouts, steps := b.draw(v.task.kinds, b.fewestMoves(work))
-	out := &Plan{Used: c.used, Bought: c.bought, Paper: c.paper, LowerBound: min(v.found.lower, c.used), Moves: len(steps),
+	out := &CutPlan{Used: c.used, Bought: c.bought, Paper: c.paper, LowerBound: min(v.found.lower, c.used), Moves: len(steps),
 		Settings: settingsOf(steps)}
 	out.Layouts, out.Steps = v.named(layouts, steps)
 	for i := range out.Steps {
@@ -235,7 +235,7 @@ func (v *chooser) drawn(c *candidate, work int) *Plan {
 }
 
 // fewestMoves is an order of the settings, looked for as widely as the work allows.
-func (b *bench) fewestMoves(work int) []int {
+func (b *trimmer) fewestMoves(work int) []int {
 	quick := b.glance()
 	if len(quick) <= b.begin().needed {
 		return quick

@@ -33,7 +33,7 @@ func TestBatchesOfManyKinds(t *testing.T) {
 	for _, c := range []struct {
 		name          string
 		pieces        []Piece
-		sheet         Sheet
+		sheet         Sheets
 		sheets, moves int
 	}{
 		{"six layers and an inside panel", stacked(wide, 48, 64, 6, true, 80), large, 148, 15},
@@ -41,7 +41,7 @@ func TestBatchesOfManyKinds(t *testing.T) {
 		// The bases alone take 50 of letter; the plan for a hundred A2 cards is cut in few settings, not one for each sheet's cut.
 		{"five layers on a hundred A2 cards", stacked(Piece{Name: "base", Size: size(eighths(68), eighths(44))}, 34, 44, 5, false, 100), letter, 147, 15},
 	} {
-		p := Problem{Pieces: c.pieces, Sheets: []Sheet{c.sheet}, Steps: ThoroughWork}
+		p := Problem{Pieces: c.pieces, Sheets: []Sheets{c.sheet}, Steps: ThoroughWork}
 		plan, err := Solve(p)
 		if err == nil {
 			err = check(p, plan)
@@ -70,7 +70,7 @@ func TestChoicesAreWholePlans(t *testing.T) {
 			several++
 		}
 		least := map[Aim]int{FewestSheets: 1 << 40, FewestMoves: 1 << 40, LeastMoney: 1 << 40}
-		of := func(q *Plan) map[Aim]int {
+		of := func(q *CutPlan) map[Aim]int {
 			return map[Aim]int{FewestSheets: q.Used, FewestMoves: q.Trouble(), LeastMoney: int(q.Money())}
 		}
 		for _, q := range c.Plans {
@@ -96,7 +96,7 @@ func TestChoicesAreWholePlans(t *testing.T) {
 }
 
 // sums adds up what a plan says it takes: paper, strokes in piles, and time.
-func sums(p Problem, q *Plan) error {
+func sums(p Problem, q *CutPlan) error {
 	paper := measure.Money(0)
 	for _, l := range q.Layouts {
 		paper += p.Sheets[l.Sheet].Price * measure.Money(l.Count)
@@ -129,7 +129,7 @@ func sums(p Problem, q *Plan) error {
 }
 
 // fewestOf tries every order of the guide's settings, the shortest first.
-func fewestOf(b *bench) int {
+func fewestOf(b *trimmer) int {
 	seen := map[string]bool{}
 	level := []*standing{b.begin()}
 	for n := 0; ; n++ {
@@ -162,7 +162,7 @@ func TestTheGuideMovesAsRarelyAsItCan(t *testing.T) {
 		if v.listed(); len(v.found.kept) == 0 {
 			continue
 		}
-		b, err := benchOf(&p, kinds, merged(v.found.best().fulls))
+		b, err := trimmerOf(&p, kinds, merged(v.found.best().fulls))
 		if err != nil || len(b.sets) > 9 {
 			continue
 		}
@@ -183,7 +183,7 @@ func TestTheGuideMovesAsRarelyAsItCan(t *testing.T) {
 // What a cut elsewhere has left is never measured: the guide is set at the size of pieces.
 func TestTheGuideIsSetAtPieces(t *testing.T) {
 	// A4 is no whole number of sixteenths; two cards of 4 x 5 1/4 lie in it, and what is beside them is cut too.
-	p := Problem{Sheets: []Sheet{a4}, Pieces: []Piece{
+	p := Problem{Sheets: []Sheets{a4}, Pieces: []Piece{
 		{Name: "card", Size: size(4*in, 21*in/4), Count: 20}, {Name: "tag", Size: size(3*in/2, 5*in/2), Count: 30}, {Name: "strip", Size: size(in, 7*in), Count: 10}}}
 	plan, err := Solve(p)
 	if err == nil {
@@ -202,20 +202,20 @@ func TestTheGuideIsSetAtPieces(t *testing.T) {
 // Twenty flat cards of 4 x 5 in come out of five letters for 0.50, or out of two large sheets for 4.00.
 func TestTheCheapestSheetsThatDo(t *testing.T) {
 	flat := []Piece{{Name: "flat", Size: size(4*in, 5*in), Count: 20}}
-	small := Sheet{Name: "letter", Size: letter.Size, Price: 10 * measure.Cent, Priced: true}
-	large := Sheet{Name: "12 x 18", Size: size(12*in, 18*in), Price: 2 * measure.Single, Priced: true}
-	bought := func(s Sheet) Sheet { s.Count, s.Buy = Unlimited, true; return s }
+	small := Sheets{Name: "letter", Size: letter.Size, Price: 10 * measure.Cent, Priced: true}
+	large := Sheets{Name: "12 x 18", Size: size(12*in, 18*in), Price: 2 * measure.Single, Priced: true}
+	bought := func(s Sheets) Sheets { s.Count, s.Buy = Unlimited, true; return s }
 	for _, c := range []struct {
 		name         string
-		sheets       []Sheet
+		sheets       []Sheets
 		used, bought int
 		paper        measure.Money
 	}{
-		{"both on hand", []Sheet{limited(small, 30), limited(large, 5)}, 5, 0, 50 * measure.Cent},
-		{"both to buy", []Sheet{limited(small, 0), limited(large, 0), bought(small), bought(large)}, 5, 5, 50 * measure.Cent},
+		{"both on hand", []Sheets{limited(small, 30), limited(large, 5)}, 5, 0, 50 * measure.Cent},
+		{"both to buy", []Sheets{limited(small, 0), limited(large, 0), bought(small), bought(large)}, 5, 5, 50 * measure.Cent},
 		// What is on hand is cut before anything is bought: two letters, and the large one for the other twelve would do with two.
-		{"three letters on hand", []Sheet{limited(small, 3), bought(small), bought(large)}, 5, 2, 50 * measure.Cent},
-		{"a large one on hand", []Sheet{limited(large, 1), bought(small), bought(large)}, 4, 3, 230 * measure.Cent},
+		{"three letters on hand", []Sheets{limited(small, 3), bought(small), bought(large)}, 5, 2, 50 * measure.Cent},
+		{"a large one on hand", []Sheets{limited(large, 1), bought(small), bought(large)}, 4, 3, 230 * measure.Cent},
 	} {
 		p := Problem{Pieces: flat, Sheets: c.sheets}
 		all, err := Choose(p)
@@ -231,7 +231,7 @@ func TestTheCheapestSheetsThatDo(t *testing.T) {
 
 func BenchmarkManyKinds(b *testing.B) {
 	large := twelveByEighteen
-	p := Problem{Pieces: stacked(Piece{Name: "base", Size: size(12*in, 8*in)}, 48, 64, 6, true, 80), Sheets: []Sheet{large}}
+	p := Problem{Pieces: stacked(Piece{Name: "base", Size: size(12*in, 8*in)}, 48, 64, 6, true, 80), Sheets: []Sheets{large}}
 	for b.Loop() {
 		if _, err := Solve(p); err != nil {
 			b.Fatal(err)
@@ -243,7 +243,7 @@ func BenchmarkManyKinds(b *testing.B) {
 func BenchmarkCopies(b *testing.B) {
 	for _, n := range []int{1_000, 100_000} {
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
-			p := Problem{Pieces: []Piece{base, layer1, layer2}, Sheets: []Sheet{letter, twelve}}
+			p := Problem{Pieces: []Piece{base, layer1, layer2}, Sheets: []Sheets{letter, twelve}}
 			for i := range p.Pieces {
 				p.Pieces[i].Count = n
 			}
@@ -259,14 +259,14 @@ func BenchmarkCopies(b *testing.B) {
 // A hundred times the copies are no more work.
 func TestCopiesCostNoWork(t *testing.T) {
 	work := func(count int) int {
-		p := Problem{Pieces: stacked(Piece{Name: "base", Size: size(12*in, 8*in)}, 48, 64, 6, true, count), Sheets: []Sheet{twelveByEighteen}, Steps: QuickWork}
+		p := Problem{Pieces: stacked(Piece{Name: "base", Size: size(12*in, 8*in)}, 48, 64, 6, true, count), Sheets: []Sheets{twelveByEighteen}, Steps: QuickWork}
 		kinds, err := kindsOf(&p)
 		if err != nil {
 			t.Fatal(err)
 		}
 		v := newSolver(&p, kinds)
 		v.found.lower = pattern.Bound(v.task.plain, v.task.sheets)
-		m := newMaker(v)
+		m := newCoverer(v)
 		m.generated()
 		return m.g.Work + v.found.work
 	}
@@ -275,4 +275,4 @@ func TestCopiesCostNoWork(t *testing.T) {
 	}
 }
 
-var twelveByEighteen = Sheet{Name: "12 x 18", Size: size(12*in, 18*in), Count: Unlimited}
+var twelveByEighteen = Sheets{Name: "12 x 18", Size: size(12*in, 18*in), Count: Unlimited}

@@ -11,7 +11,7 @@ import (
 
 // drawer makes the cuts of a batch in order, and notes where everything falls.
 type drawer struct {
-	*bench
+	*trimmer
 	kinds   []kind
 	now     *standing
 	rest    []Rect // what is left of a row, by row
@@ -22,8 +22,8 @@ type drawer struct {
 
 // draw cuts the sheets at the settings given, one after another: a layout for
 // each of the sheetfuls, its pieces by kind, and the steps of the batch.
-func (b *bench) draw(kinds []kind, moves []int) ([]Layout, []Step) {
-	d := drawer{bench: b, kinds: kinds, now: b.begin(),
+func (b *trimmer) draw(kinds []kind, moves []int) ([]Layout, []Step) {
+	d := drawer{trimmer: b, kinds: kinds, now: b.begin(),
 		rest: make([]Rect, len(b.rows)), after: make([]int, len(b.rows))}
 	for i, f := range b.fulls {
 		d.layouts = append(d.layouts, Layout{Sheet: f.sheet, Count: f.count})

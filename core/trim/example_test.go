@@ -14,7 +14,7 @@ func Example() {
 	const in = measure.Inch
 	plan, err := trim.Solve(trim.Problem{
 		Pieces: []trim.Piece{{Name: "base", Size: card.Size{Width: 10 * in, Height: 7 * in}, Count: 12}},
-		Sheets: []trim.Sheet{{Name: "letter", Size: card.Size{Width: 8*in + in/2, Height: 11 * in}, Count: trim.Unlimited}},
+		Sheets: []trim.Sheets{{Name: "letter", Size: card.Size{Width: 8*in + in/2, Height: 11 * in}, Count: trim.Unlimited}},
 	})
 	if err != nil {
 		fmt.Println(err)

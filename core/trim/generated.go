@@ -10,25 +10,25 @@ import (
 	"yellow-parcel/core/pattern"
 )
 
-// maker makes patterns as a batch needs them, and covers it with them.
-type maker struct {
+// coverer makes patterns as a batch needs them, and covers it with them.
+type coverer struct {
 	task  *task
 	found *front
 	g     *pattern.Generator
 }
 
-func newMaker(v *solver) *maker {
+func newCoverer(v *solver) *coverer {
 	var may func(pattern.Pattern) bool
 	if v.task.p.Limits != (Limits{}) {
 		may = func(q pattern.Pattern) bool { return v.task.within(q.Sheet, q.Shapes[0]) }
 	}
-	m := &maker{v.task, v.found, pattern.NewGenerator(v.task.plain, v.task.sheets, v.task.p.Steps/fillings, may)}
+	m := &coverer{v.task, v.found, pattern.NewGenerator(v.task.plain, v.task.sheets, v.task.p.Steps/fillings, may)}
 	m.g.Go = func(work int) bool { return m.found.watch(work + m.found.work) }
 	return m
 }
 
 // generated plans from patterns made as they are needed.
-func (m *maker) generated() {
+func (m *coverer) generated() {
 	stock := stockOf(m.task.p)
 	if m.sparse() {
 		m.found.raise(m.g.Cover(m.task.demand, stock, m.task.each(), m.task.p.Steps/bounding).Least)
@@ -37,7 +37,7 @@ func (m *maker) generated() {
 	c := m.g.Cover(m.task.demand, stock, m.task.each(), m.left())
 	m.found.raise(c.Least)
 	costs := m.task.costs(one)
-	if slices.ContainsFunc(m.task.p.Sheets, func(s Sheet) bool { return s.Buy }) {
+	if slices.ContainsFunc(m.task.p.Sheets, func(s Sheets) bool { return s.Buy }) {
 		c = m.g.Cover(m.task.demand, stock, costs, m.left())
 	}
 	if !c.OK {
@@ -54,7 +54,7 @@ func (m *maker) generated() {
 
 // sparse tells whether most pieces are alone in their size: then no sheet is cut
 // twice the same way, and packing them one by one is the better way.
-func (m *maker) sparse() bool {
+func (m *coverer) sparse() bool {
 	total := 0
 	for _, n := range m.task.demand {
 		total += n
@@ -68,11 +68,11 @@ const (
 )
 
 // left is how much of the work that goes into patterns is left.
-func (m *maker) left() int { return max(0, m.task.p.Steps/2-m.g.Work) }
+func (m *coverer) left() int { return max(0, m.task.p.Steps/2-m.g.Work) }
 
 // whole looks for covers in whole sheets with fewer of them, then with other
 // patterns to choose from.
-func (m *maker) whole(c pattern.Cover, stock []int, cost []float64) {
+func (m *coverer) whole(c pattern.Cover, stock []int, cost []float64) {
 	const looks = 5
 	for look := range looks {
 		if m.found.proved() || m.left() == 0 || !m.found.watch(m.g.Work) {
@@ -99,7 +99,7 @@ func (m *maker) whole(c pattern.Cover, stock []int, cost []float64) {
 const nodes = 400
 
 // aim is what one sheet less than the best would cost at most; without one, anything does.
-func (m *maker) aim(cost []float64) float64 {
+func (m *coverer) aim(cost []float64) float64 {
 	b := m.found.best()
 	if b == nil {
 		return math.Inf(1)
@@ -122,7 +122,7 @@ const full = 1 - 1e-4
 
 // dive covers the batch in whole sheets, those first that a cover takes in full,
 // and covers what is left anew.
-func (m *maker) dive(cost []float64, whole float64) {
+func (m *coverer) dive(cost []float64, whole float64) {
 	left, stock, taken := slices.Clone(m.task.demand), stockOf(m.task.p), map[int]int{}
 	for slices.Max(left) > 0 {
 		if m.left() == 0 && len(m.found.kept) > 0 {
@@ -149,14 +149,14 @@ func (m *maker) dive(cost []float64, whole float64) {
 }
 
 // lay offers the patterns taken.
-func (m *maker) lay(taken map[int]int) {
+func (m *coverer) lay(taken map[int]int) {
 	if fulls, ok := m.task.lots(m.g.Patterns, taken, m.shapes); ok {
 		m.found.offer(fulls)
 	}
 }
 
 // shapes are those of a pattern less the pieces that go beyond the batch.
-func (m *maker) shapes(of int, counts []int) (out []*pattern.Shape) {
+func (m *coverer) shapes(of int, counts []int) (out []*pattern.Shape) {
 	q := m.g.Patterns[of]
 	less := make([]int, len(counts))
 	for _, s := range q.Shapes {
@@ -172,7 +172,7 @@ func (m *maker) shapes(of int, counts []int) (out []*pattern.Shape) {
 
 // filled takes the whole sheets of a cover and packs what is left one by one;
 // then with a few of them given up, until the bound is met or the work is used up.
-func (m *maker) filled(base map[int]int) {
+func (m *coverer) filled(base map[int]int) {
 	rng := rand.New(rand.NewPCG(3, 4))
 	order := slices.Sorted(maps.Keys(base))
 	const tries = 12
@@ -192,7 +192,7 @@ func (m *maker) filled(base map[int]int) {
 }
 
 // fill packs what some patterns leave; false where that is too much to pack.
-func (m *maker) fill(taken map[int]int, steps int) bool {
+func (m *coverer) fill(taken map[int]int, steps int) bool {
 	left, stock, used, total := slices.Clone(m.task.demand), stockOf(m.task.p), 0, 0
 	for i, n := range taken {
 		m.g.Patterns[i].Take(left, stock, n)
@@ -227,7 +227,7 @@ func (v *front) searched() {
 
 // packed packs the pieces of some kinds one by one and offers the sheets beside
 // others already cut.
-func (v *front) packed(kinds []pattern.Kind, sheets []pattern.Sheet, base []sheetful, lower, steps int) {
+func (v *front) packed(kinds []pattern.Kind, sheets []pattern.Sheets, base []sheetful, lower, steps int) {
 	before := v.work
 	filled, work, ok := parts.Pack(kinds, sheets, lower, steps, func(work int) bool { return v.watch(before + work) })
 	v.work += work

@@ -24,7 +24,7 @@ type standing struct {
 }
 
 // glance is an order in which each next setting is the most sensible there is.
-func (b *bench) glance() []int {
+func (b *trimmer) glance() []int {
 	s := b.begin()
 	for s.needed > 0 {
 		set := b.sensible(s)[0]
@@ -37,7 +37,7 @@ func (b *bench) glance() []int {
 
 // order is the settings of the guide one after another, with so many ways
 // followed side by side.
-func (b *bench) order(width int) []int {
+func (b *trimmer) order(width int) []int {
 	beam := []*standing{b.begin()}
 	for len(beam) > 0 {
 		var next []*standing
@@ -63,7 +63,7 @@ func (b *bench) order(width int) []int {
 }
 
 // begin is a batch before the first cut.
-func (b *bench) begin() *standing {
+func (b *trimmer) begin() *standing {
 	s := &standing{done: make([]bool, b.groups), open: make([]bool, len(b.rows)), left: make([]int, len(b.rows))}
 	for i := range b.rows {
 		r := &b.rows[i]
@@ -91,7 +91,7 @@ func bytesOf(flags []bool) []byte {
 
 // sensible are the settings worth going on with: one that can be done once and
 // for all, else all at which something can be cut.
-func (b *bench) sensible(s *standing) []int {
+func (b *trimmer) sensible(s *standing) []int {
 	if b.counts == nil {
 		b.counts = make([]count, len(b.sets))
 	}
@@ -138,7 +138,7 @@ func (b *bench) sensible(s *standing) []int {
 }
 
 // after is a batch after everything was cut that can be at a setting.
-func (b *bench) after(s *standing, set int) *standing {
+func (b *trimmer) after(s *standing, set int) *standing {
 	n := &standing{done: slices.Clone(s.done), open: slices.Clone(s.open), left: slices.Clone(s.left), moves: append(slices.Clone(s.moves), set)}
 	b.cut(n, set, func(int, int) {})
 	b.weigh(n)
@@ -146,7 +146,7 @@ func (b *bench) after(s *standing, set int) *standing {
 }
 
 // cut cuts every group that can be at a setting, and tells of each.
-func (b *bench) cut(s *standing, set int, tell func(row, group int)) {
+func (b *trimmer) cut(s *standing, set int, tell func(row, group int)) {
 	for again := true; again; {
 		again = false
 		for i := range b.rows {
@@ -168,7 +168,7 @@ func (b *bench) cut(s *standing, set int, tell func(row, group int)) {
 }
 
 // unlock opens the rows whose parts lie apart now.
-func (b *bench) unlock(s *standing) {
+func (b *trimmer) unlock(s *standing) {
 	for i, o := range b.opened {
 		switch {
 		case s.open[i] || o.row >= 0 && !s.open[o.row]:
@@ -181,7 +181,7 @@ func (b *bench) unlock(s *standing) {
 }
 
 // weigh counts the settings that are still needed, whatever the order.
-func (b *bench) weigh(s *standing) {
+func (b *trimmer) weigh(s *standing) {
 	var few [64]bool
 	needed := few[:]
 	if len(b.sets) > len(few) {

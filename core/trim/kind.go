@@ -42,13 +42,13 @@ func kindsOf(p *Problem) ([]kind, error) {
 }
 
 // plain are the kinds as patterns know them, and the sheets.
-func plain(p *Problem, kinds []kind) ([]pattern.Kind, []pattern.Sheet) {
-	ks, sheets := make([]pattern.Kind, len(kinds)), make([]pattern.Sheet, len(p.Sheets))
+func plain(p *Problem, kinds []kind) ([]pattern.Kind, []pattern.Sheets) {
+	ks, sheets := make([]pattern.Kind, len(kinds)), make([]pattern.Sheets, len(p.Sheets))
 	for i, k := range kinds {
 		ks[i] = k.Kind
 	}
 	for i, s := range p.Sheets {
-		sheets[i] = pattern.Sheet{Size: s.Size, Count: s.Count, Buy: s.Buy}
+		sheets[i] = pattern.Sheets{Size: s.Size, Count: s.Count, Buy: s.Buy}
 	}
 	return ks, sheets
 }

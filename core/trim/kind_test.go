@@ -12,7 +12,7 @@ func TestAPieceWithoutAnArea(t *testing.T) {
 	for _, size := range []card.Size{{}, {Width: base.Size.Width}, {Height: base.Size.Height}} {
 		strip := Piece{Name: "strip", Size: size, Count: 3}
 		var none *NoSheetError
-		if made, err := Choose(Problem{Pieces: []Piece{base, strip}, Sheets: []Sheet{letter}}); !errors.As(err, &none) || none.Piece.Name != "strip" {
+		if made, err := Choose(Problem{Pieces: []Piece{base, strip}, Sheets: []Sheets{letter}}); !errors.As(err, &none) || none.Piece.Name != "strip" {
 			t.Errorf("%v: %+v, %v", size, made, err)
 		}
 	}

@@ -16,17 +16,17 @@ const listable = 40
 // plan within the trimmer's reach does, each lying as its grain asks; nil where
 // none comes out. Of so small a piece that too many come out it is as many as
 // lie all one way.
-func Most(s Sheet, piece Piece, limits Limits) *Plan {
+func Most(s Sheets, piece Piece, limits Limits) *CutPlan {
 	if piece.Size.Width <= 0 || piece.Size.Height <= 0 {
 		return nil
 	}
 	s.Count, piece.Count = 1, int(min(area(s.Size)/area(piece.Size), MostPieces))
-	p := Problem{Pieces: []Piece{piece}, Sheets: []Sheet{s}, Limits: limits}
+	p := Problem{Pieces: []Piece{piece}, Sheets: []Sheets{s}, Limits: limits}
 	kinds, err := kindsOf(&p)
 	if err != nil || len(kinds) == 0 {
 		return nil
 	}
-	var best *Plan
+	var best *CutPlan
 	fell := fault.In(func() { best = newSolver(&p, kinds).mostOf(piece.Count <= listable) })
 	if fell != nil {
 		_ = fault.In(func() { best = newSolver(&p, kinds).mostOf(false) })
@@ -39,7 +39,7 @@ func Most(s Sheet, piece Piece, limits Limits) *Plan {
 
 // mostOf looks for the most of the one piece, in every way where that is asked
 // for and not too much, else in rows and columns alone.
-func (v *solver) mostOf(every bool) *Plan {
+func (v *solver) mostOf(every bool) *CutPlan {
 	v.found.lower = 1
 	most, listed := 0, false
 	if every {
@@ -74,8 +74,8 @@ func (v *solver) grids(n int) {
 
 // upTo is the best plan found, or one with more pieces, up to so many, that
 // only the search finds: where the trimmer does not reach, the tightest shapes are not all there is.
-func (v *solver) upTo(most int) *Plan {
-	var best *Plan
+func (v *solver) upTo(most int) *CutPlan {
+	var best *CutPlan
 	n := 0
 	if len(v.found.kept) > 0 {
 		best = (&chooser{task: v.task, found: v.found}).choices().By(FewestSheets)

@@ -16,7 +16,7 @@ func TestMostIsWhatABatchGets(t *testing.T) {
 	rng := rand.New(rand.NewPCG(2, 12))
 	mixed := 0
 	for range 150 {
-		sheet := Sheet{Name: "sheet", Size: []card.Size{{Width: 17 * in / 2, Height: 11 * in}, {Width: 11 * in, Height: 17 * in}, {Width: 12 * in, Height: 12 * in}}[rng.IntN(3)]}
+		sheet := Sheets{Name: "sheet", Size: []card.Size{{Width: 17 * in / 2, Height: 11 * in}, {Width: 11 * in, Height: 17 * in}, {Width: 12 * in, Height: 12 * in}}[rng.IntN(3)]}
 		piece := Piece{Name: "base", Size: card.Size{Width: measure.Length(40+rng.IntN(80)) * in / 16, Height: measure.Length(40+rng.IntN(120)) * in / 16}}
 		limits := Limits{}
 		if rng.IntN(3) == 0 {
@@ -38,7 +38,7 @@ func TestMostIsWhatABatchGets(t *testing.T) {
 				continue
 			}
 			piece.Count = count
-			made, err := Solve(Problem{Pieces: []Piece{piece}, Sheets: []Sheet{sheet}, Limits: limits})
+			made, err := Solve(Problem{Pieces: []Piece{piece}, Sheets: []Sheets{sheet}, Limits: limits})
 			var none *NoSheetError
 			var reach *ReachError
 			switch {

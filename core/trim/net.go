@@ -27,7 +27,7 @@ func (v *solver) search() error {
 	}
 	proved := listed && v.found.proved()
 	if !proved || v.task.matters() {
-		m := newMaker(v)
+		m := newCoverer(v)
 		if !proved {
 			m.generated()
 		}

@@ -13,11 +13,11 @@ import (
 func TestASearchThatFallsOverLeavesAPlan(t *testing.T) {
 	wide := Piece{Name: "map", Size: size(11*in/2, 7*in/2), Count: 37}
 	for name, p := range map[string]Problem{
-		"one sheet": {Pieces: []Piece{base, layer1, wide}, Sheets: []Sheet{letter}},
+		"one sheet": {Pieces: []Piece{base, layer1, wide}, Sheets: []Sheets{letter}},
 		"few on hand, more to buy": {Pieces: []Piece{layer1, layer2, wide},
-			Sheets: []Sheet{limited(letter, 3), limited(a4, 2), {Name: "twelve to buy", Size: twelve.Size, Count: Unlimited, Buy: true}}},
+			Sheets: []Sheets{limited(letter, 3), limited(a4, 2), {Name: "twelve to buy", Size: twelve.Size, Count: Unlimited, Buy: true}}},
 		"papers": {Pieces: []Piece{wide, {Name: "rose", Size: layer1.Size, Count: 9, Paper: "Rose"}},
-			Sheets: []Sheet{twelve, {Name: "rose letter", Size: letter.Size, Count: 7, Paper: "Rose", Kept: true}}},
+			Sheets: []Sheets{twelve, {Name: "rose letter", Size: letter.Size, Count: 7, Paper: "Rose", Kept: true}}},
 	} {
 		p.Steps = 4_000_000
 		for falls := range 4 {
@@ -49,7 +49,7 @@ func TestASearchThatFallsOverLeavesAPlan(t *testing.T) {
 
 // Where what is left does not come out in rows and columns either, the fault is the error.
 func TestAFaultIsTheErrorWhereNothingIsLeft(t *testing.T) {
-	p := Problem{Pieces: []Piece{layer1, base}, Sheets: []Sheet{limited(letter, 2)}, Watch: func(int, int, int) bool { panic("it fell over") }, Steps: ThoroughWork}
+	p := Problem{Pieces: []Piece{layer1, base}, Sheets: []Sheets{limited(letter, 2)}, Watch: func(int, int, int) bool { panic("it fell over") }, Steps: ThoroughWork}
 	p.Pieces[0].Count, p.Pieces[1].Count = 1, 2
 	v := newSolver(&p, nil)
 	v.task.kinds, _ = kindsOf(&p)
@@ -65,7 +65,7 @@ func TestAFaultIsTheErrorWhereNothingIsLeft(t *testing.T) {
 // twice turned, one under the other; 5 1/2 x 3 1/2 three times upright and four
 // times turned, two by two.
 func TestRowsAndColumns(t *testing.T) {
-	p := Problem{Pieces: []Piece{layer1, {Name: "map", Size: size(11*in/2, 7*in/2), Count: 9}}, Sheets: []Sheet{letter}}
+	p := Problem{Pieces: []Piece{layer1, {Name: "map", Size: size(11*in/2, 7*in/2), Count: 9}}, Sheets: []Sheets{letter}}
 	p.Pieces[0].Count = 3
 	kinds, err := kindsOf(&p)
 	if err != nil {

@@ -35,10 +35,10 @@ type Piece struct {
 // Unlimited is the count of a sheet that can be had as often as needed.
 const Unlimited = pattern.Unlimited
 
-// Sheet is stock to cut from. Grain is the side the fibres run along, empty when not known.
+// Sheets is stock to cut from. Grain is the side the fibres run along, empty when not known.
 // Sheets to Buy are taken only when those on hand do not do. A sheet that is
 // Kept is cut only into pieces that ask for its paper.
-type Sheet struct {
+type Sheets struct {
 	Name  string
 	Size  card.Size
 	Count int
@@ -63,7 +63,7 @@ type Limits struct{ Longest, Deepest measure.Length }
 // Watch, when given, is told how the search goes and stops it by answering false.
 type Problem struct {
 	Pieces []Piece
-	Sheets []Sheet
+	Sheets []Sheets
 	Limits Limits
 	Stack  measure.Length
 	Minute measure.Money
@@ -132,8 +132,8 @@ func (l *Layout) Grid() (columns, rows int) {
 	return len(across), len(down)
 }
 
-// Plan is the cuts for a whole batch.
-type Plan struct {
+// CutPlan is the cuts for a whole batch.
+type CutPlan struct {
 	Layouts    []Layout
 	Steps      []Step
 	Used       int // sheets
@@ -149,13 +149,13 @@ type Plan struct {
 }
 
 // Trouble is what the plan asks of hands: how often the guide is moved, and how many layouts there are to follow.
-func (p *Plan) Trouble() int { return p.Moves + len(p.Layouts) }
+func (p *CutPlan) Trouble() int { return p.Moves + len(p.Layouts) }
 
 // Money is what the plan costs: its paper, and the time at the trimmer.
-func (p *Plan) Money() measure.Money { return p.Paper + p.Labour }
+func (p *CutPlan) Money() measure.Money { return p.Paper + p.Labour }
 
 // Strokes is how often the blade falls.
-func (p *Plan) Strokes() int {
+func (p *CutPlan) Strokes() int {
 	n := 0
 	for _, s := range p.Steps {
 		n += s.Strokes
@@ -164,7 +164,7 @@ func (p *Plan) Strokes() int {
 }
 
 // Proved tells whether no plan could use fewer sheets.
-func (p *Plan) Proved() bool { return p.Used == p.LowerBound }
+func (p *CutPlan) Proved() bool { return p.Used == p.LowerBound }
 
 // NoSheetError says that a piece comes out of none of the sheets.
 type NoSheetError struct{ Piece Piece }
@@ -179,7 +179,7 @@ const MostPieces = 400
 // ManyError says that a piece is too small for a sheet to plan it piece by piece.
 type ManyError struct {
 	Piece Piece
-	Sheet Sheet
+	Sheet Sheets
 }
 
 func (e *ManyError) Error() string {
@@ -192,7 +192,7 @@ var ErrShort = errors.New("the sheets do not suffice")
 // ReachError says that the trimmer cannot make a cut.
 type ReachError struct {
 	Piece  Piece
-	Sheet  Sheet
+	Sheet  Sheets
 	Length measure.Length // of the cut
 	Set    measure.Length // of the guide
 	Limits Limits
@@ -203,16 +203,16 @@ func (e *ReachError) Error() string {
 }
 
 // Takes tells whether a sheet may be cut into pieces of a paper; "" is any.
-func (s Sheet) Takes(paper string) bool { return paper == s.Paper || paper == "" && !s.Kept }
+func (s Sheets) Takes(paper string) bool { return paper == s.Paper || paper == "" && !s.Kept }
 
 // Lies tells whether a piece lies in a sheet at all, by its size, its paper and the grain.
-func (p Piece) Lies(s Sheet) bool {
+func (p Piece) Lies(s Sheets) bool {
 	upright, turned := p.Ways(s)
 	return upright || turned
 }
 
 // Ways tells how a piece may lie in a sheet: upright, turned.
-func (p Piece) Ways(s Sheet) (upright, turned bool) {
+func (p Piece) Ways(s Sheets) (upright, turned bool) {
 	if !s.Takes(p.Paper) || min(p.Size.Width, p.Size.Height) <= 0 {
 		return false, false
 	}

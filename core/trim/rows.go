@@ -33,9 +33,9 @@ type group struct {
 	parts []int32
 }
 
-// bench is all rows of a batch, each unlocked by a group of another, by another's
+// trimmer is all rows of a batch, each unlocked by a group of another, by another's
 // end, or lying open from the start.
-type bench struct {
+type trimmer struct {
 	p      *Problem
 	fulls  []sheetful
 	sets   []measure.Length
@@ -62,9 +62,9 @@ type placed struct {
 // opener is what has to be cut before a row can be.
 type opener struct{ row, group int } // row -1: nothing; group -1: all of the row
 
-// benchOf gathers the rows of some sheetfuls. The error is a *ReachError.
-func benchOf(p *Problem, kinds []kind, fulls []sheetful) (*bench, error) {
-	b := &bench{p: p, fulls: fulls, at: map[placed]int{}}
+// trimmerOf gathers the rows of some sheetfuls. The error is a *ReachError.
+func trimmerOf(p *Problem, kinds []kind, fulls []sheetful) (*trimmer, error) {
+	b := &trimmer{p: p, fulls: fulls, at: map[placed]int{}}
 	for i := range fulls {
 		if err := b.gather(kinds, i, 0, opener{-1, -1}); err != nil {
 			return nil, err
@@ -78,7 +78,7 @@ func benchOf(p *Problem, kinds []kind, fulls []sheetful) (*bench, error) {
 }
 
 // gather reads the row a part is, and the rows within it.
-func (b *bench) gather(kinds []kind, of int, at int32, open opener) error {
+func (b *trimmer) gather(kinds []kind, of int, at int32, open opener) error {
 	t := &b.fulls[of].tree
 	if t.Parts[at].Holds != parts.Split {
 		return nil
@@ -110,7 +110,7 @@ func (b *bench) gather(kinds []kind, of int, at int32, open opener) error {
 }
 
 // leave settles which part of a row is left to the last, where that is not open.
-func (b *bench) leave(kinds []kind, r *row, all []int32) error {
+func (b *trimmer) leave(kinds []kind, r *row, all []int32) error {
 	t, lim := &b.fulls[r.of].tree, b.p.Limits
 	fail := func(set measure.Length) error {
 		return &ReachError{Piece: b.p.Pieces[kinds[t.Some(all[0])].pieces[0]], Sheet: b.p.Sheets[b.fulls[r.of].sheet], Length: r.cross, Set: set, Limits: lim}
@@ -143,7 +143,7 @@ func (b *bench) leave(kinds []kind, r *row, all []int32) error {
 }
 
 // group sorts the parts of a row that are cut off by their size.
-func (b *bench) group(r *row, all []int32) {
+func (b *trimmer) group(r *row, all []int32) {
 	t := &b.fulls[r.of].tree
 	for _, k := range all {
 		if k == r.last {
@@ -159,7 +159,7 @@ func (b *bench) group(r *row, all []int32) {
 	}
 }
 
-func (b *bench) setting(size measure.Length) int {
+func (b *trimmer) setting(size measure.Length) int {
 	if i := slices.Index(b.sets, size); i >= 0 {
 		return i
 	}

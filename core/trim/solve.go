@@ -25,7 +25,7 @@ const (
 const searchable = 400
 
 // Solve plans the cuts of a batch on the fewest sheets. The error is as Choose gives it.
-func Solve(p Problem) (*Plan, error) {
+func Solve(p Problem) (*CutPlan, error) {
 	c, err := Choose(p)
 	if err != nil {
 		return nil, err
@@ -84,7 +84,7 @@ func choose(p Problem) (*Choices, error) {
 		p.Steps = everydayWork
 	}
 	if len(kinds) == 0 {
-		return &Choices{Plans: []*Plan{{}}}, nil
+		return &Choices{Plans: []*CutPlan{{}}}, nil
 	}
 	v := newSolver(&p, kinds)
 	var c *Choices
@@ -106,7 +106,7 @@ type task struct {
 	p       *Problem
 	kinds   []kind
 	plain   []pattern.Kind
-	sheets  []pattern.Sheet
+	sheets  []pattern.Sheets
 	demand  []int // by kind
 	priced  bool  // the price of every sheet is known
 	refusal error // why a layout could not be cut, the first one
@@ -194,7 +194,7 @@ func (v *front) offer(fulls []sheetful) {
 			return
 		}
 	}
-	b, err := benchOf(v.task.p, v.task.kinds, fulls)
+	b, err := trimmerOf(v.task.p, v.task.kinds, fulls)
 	if err != nil {
 		v.task.refuse(err)
 		return
@@ -239,11 +239,11 @@ func stockOf(p *Problem) []int {
 
 // matters tells whether a plan can be cheaper than another for what its sheets cost.
 func (v *task) matters() bool {
-	return v.priced && slices.ContainsFunc(v.p.Sheets, func(s Sheet) bool { return s.Price != v.p.Sheets[0].Price })
+	return v.priced && slices.ContainsFunc(v.p.Sheets, func(s Sheets) bool { return s.Price != v.p.Sheets[0].Price })
 }
 
 // costs are what a sheet is taken to cost: one each, and one that is bought far more.
-func (v *task) costs(each func(Sheet) float64) []float64 {
+func (v *task) costs(each func(Sheets) float64) []float64 {
 	const far = 1000
 	out := make([]float64, len(v.p.Sheets))
 	for i, s := range v.p.Sheets {
@@ -257,10 +257,10 @@ func (v *task) costs(each func(Sheet) float64) []float64 {
 // each is a cost of one for every sheet, bought or not.
 func (v *task) each() []float64 { return slices.Repeat([]float64{1}, len(v.p.Sheets)) }
 
-func one(Sheet) float64 { return 1 }
+func one(Sheets) float64 { return 1 }
 
 // price is a sheet's in its currency, and a little for the sheet itself.
-func price(s Sheet) float64 { return float64(s.Price)/float64(measure.Single) + 1e-3 }
+func price(s Sheets) float64 { return float64(s.Price)/float64(measure.Single) + 1e-3 }
 
 // watch tells how the search goes; it answers false where it is to stop.
 func (v *front) watch(done int) bool {

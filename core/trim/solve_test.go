@@ -14,7 +14,7 @@ import (
 )
 
 // check makes every cut of a plan with paper and blade, and counts what falls out.
-func check(p Problem, plan *Plan) error {
+func check(p Problem, plan *CutPlan) error {
 	got, used := make([]int, len(p.Pieces)), make([]int, len(p.Sheets))
 	seen := map[string]bool{}
 	for i, l := range plan.Layouts {
@@ -97,7 +97,7 @@ func check(p Problem, plan *Plan) error {
 }
 
 // checkSteps works through the batch by settings of the guide.
-func checkSteps(plan *Plan) error {
+func checkSteps(plan *CutPlan) error {
 	made := map[StepCut]bool{}
 	for _, s := range plan.Steps {
 		for _, one := range s.Cuts {
@@ -121,16 +121,16 @@ func checkSteps(plan *Plan) error {
 func size(w, h measure.Length) card.Size { return card.Size{Width: w, Height: h} }
 
 var (
-	letter  = Sheet{Name: "letter", Size: size(17*in/2, 11*in), Count: Unlimited}
-	twelve  = Sheet{Name: "12 x 12", Size: size(12*in, 12*in), Count: Unlimited}
-	a4      = Sheet{Name: "A4", Size: size(210*measure.Millimetre, 297*measure.Millimetre), Count: Unlimited}
+	letter  = Sheets{Name: "letter", Size: size(17*in/2, 11*in), Count: Unlimited}
+	twelve  = Sheets{Name: "12 x 12", Size: size(12*in, 12*in), Count: Unlimited}
+	a4      = Sheets{Name: "A4", Size: size(210*measure.Millimetre, 297*measure.Millimetre), Count: Unlimited}
 	base    = Piece{Name: "base", Size: size(10*in, 7*in), Count: 80}
 	layer1  = Piece{Name: "layer 1", Size: size(19*in/4, 27*in/4), Count: 80}
 	layer2  = Piece{Name: "layer 2", Size: size(9*in/2, 13*in/2), Count: 80}
 	tickets = Piece{Name: "ticket", Size: size(99*measure.Millimetre, 210*measure.Millimetre), Count: 25}
 )
 
-func limited(s Sheet, n int) Sheet { s.Count = n; return s }
+func limited(s Sheets, n int) Sheets { s.Count = n; return s }
 
 func TestBatchesByHand(t *testing.T) {
 	for _, c := range []struct {
@@ -139,13 +139,13 @@ func TestBatchesByHand(t *testing.T) {
 		sheets, settle int
 	}{
 		// One 10 x 7 base to a letter sheet, and nothing else fits beside it.
-		{"80 bases", Problem{Pieces: []Piece{base}, Sheets: []Sheet{letter}}, 80, 2},
+		{"80 bases", Problem{Pieces: []Piece{base}, Sheets: []Sheets{letter}}, 80, 2},
 		// Two 4 3/4 x 6 3/4 lie in 8 1/2 x 11 no way round: 9 1/2 > 8 1/2, but 6 3/4 x 9 1/2 does.
-		{"80 first layers", Problem{Pieces: []Piece{layer1}, Sheets: []Sheet{letter}}, 40, 2},
+		{"80 first layers", Problem{Pieces: []Piece{layer1}, Sheets: []Sheets{letter}}, 40, 2},
 		// From 12 x 12 only 2 of 4 3/4 x 6 3/4 beside each other, 5 1/4 in left: a third lies across.
-		{"80 first layers from 12 x 12", Problem{Pieces: []Piece{layer1}, Sheets: []Sheet{twelve}}, 27, 2},
+		{"80 first layers from 12 x 12", Problem{Pieces: []Piece{layer1}, Sheets: []Sheets{twelve}}, 27, 2},
 		// 297 is three times 99, and the tickets are as long as A4 is wide.
-		{"25 tickets", Problem{Pieces: []Piece{tickets}, Sheets: []Sheet{a4}}, 9, 1},
+		{"25 tickets", Problem{Pieces: []Piece{tickets}, Sheets: []Sheets{a4}}, 9, 1},
 	} {
 		plan, err := Solve(c.p)
 		if err == nil {
@@ -161,13 +161,13 @@ func random(rng *rand.Rand) Problem {
 	side := func(least, most int) measure.Length { return measure.Length(least+rng.Intn(most-least+1)) * in / 8 }
 	var p Problem
 	for i := range 1 + rng.Intn(3) {
-		s := Sheet{Name: fmt.Sprint("sheet ", i), Size: size(side(48, 100), side(48, 100)), Count: Unlimited, Grain: []Side{"", "width", "height"}[rng.Intn(3)]}
+		s := Sheets{Name: fmt.Sprint("sheet ", i), Size: size(side(48, 100), side(48, 100)), Count: Unlimited, Grain: []Side{"", "width", "height"}[rng.Intn(3)]}
 		if rng.Intn(3) == 0 {
 			s.Count = rng.Intn(5)
 		}
 		p.Sheets = append(p.Sheets, s)
 	}
-	p.Sheets = append(p.Sheets, Sheet{Name: "bought", Size: size(12*in, 12*in), Count: Unlimited, Buy: true})
+	p.Sheets = append(p.Sheets, Sheets{Name: "bought", Size: size(12*in, 12*in), Count: Unlimited, Buy: true})
 	for i := range 1 + rng.Intn(6) {
 		p.Pieces = append(p.Pieces, Piece{Name: fmt.Sprint("piece ", i), Size: size(side(8, 60), side(8, 60)), Count: rng.Intn(20), Grain: []Side{"", "", "width"}[rng.Intn(3)]})
 	}
@@ -284,7 +284,7 @@ func edges(pieces []card.Size, set int, most measure.Length) []measure.Length {
 func TestSmallBatchesAreExact(t *testing.T) {
 	rng := rand.New(rand.NewSource(11))
 	for range 25 {
-		p := Problem{Sheets: []Sheet{{Name: "sheet", Size: size(20, 20), Count: Unlimited}}}
+		p := Problem{Sheets: []Sheets{{Name: "sheet", Size: size(20, 20), Count: Unlimited}}}
 		for range 1 + rng.Intn(5) {
 			p.Pieces = append(p.Pieces, Piece{Name: "piece", Size: size(measure.Length(4+rng.Intn(12)), measure.Length(4+rng.Intn(12))), Count: 1})
 		}
@@ -301,7 +301,7 @@ func TestSmallBatchesAreExact(t *testing.T) {
 func TestBoundIsNeverAboveTheFewest(t *testing.T) {
 	rng := rand.New(rand.NewSource(21))
 	for range 40 {
-		p := Problem{Sheets: []Sheet{{Name: "sheet", Size: size(measure.Length(16+rng.Intn(8)), measure.Length(16+rng.Intn(8))), Count: Unlimited}}}
+		p := Problem{Sheets: []Sheets{{Name: "sheet", Size: size(measure.Length(16+rng.Intn(8)), measure.Length(16+rng.Intn(8))), Count: Unlimited}}}
 		for range 1 + rng.Intn(5) {
 			p.Pieces = append(p.Pieces, Piece{Name: "piece", Size: size(measure.Length(3+rng.Intn(13)), measure.Length(3+rng.Intn(13))), Count: 1})
 		}
@@ -318,22 +318,22 @@ func TestBoundIsNeverAboveTheFewest(t *testing.T) {
 
 func TestWhatCannotBeCutIsSaid(t *testing.T) {
 	var no *NoSheetError
-	if _, err := Solve(Problem{Pieces: []Piece{{Name: "map", Size: size(30*in, 9*in), Count: 1}}, Sheets: []Sheet{letter}}); !errors.As(err, &no) || no.Piece.Name != "map" {
+	if _, err := Solve(Problem{Pieces: []Piece{{Name: "map", Size: size(30*in, 9*in), Count: 1}}, Sheets: []Sheets{letter}}); !errors.As(err, &no) || no.Piece.Name != "map" {
 		t.Error(err)
 	}
 	var far *ReachError
-	p := Problem{Pieces: []Piece{{Name: "map", Size: size(8*in, 10*in), Count: 1}}, Sheets: []Sheet{twelve}, Limits: Limits{Longest: 9 * in}}
+	p := Problem{Pieces: []Piece{{Name: "map", Size: size(8*in, 10*in), Count: 1}}, Sheets: []Sheets{twelve}, Limits: Limits{Longest: 9 * in}}
 	if _, err := Solve(p); !errors.As(err, &far) || far.Length <= 9*in || far.Piece.Name != "map" {
 		t.Error(err)
 	}
-	if _, err := Solve(Problem{Pieces: []Piece{base}, Sheets: []Sheet{limited(letter, 79)}}); !errors.Is(err, ErrShort) {
+	if _, err := Solve(Problem{Pieces: []Piece{base}, Sheets: []Sheets{limited(letter, 79)}}); !errors.Is(err, ErrShort) {
 		t.Error(err)
 	}
 }
 
 func TestTinyPiecesAndHugeBatchesEnd(t *testing.T) {
 	var many *ManyError
-	p := Problem{Pieces: []Piece{{Name: "tag", Size: size(in/2, in/2), Count: 100_000}}, Sheets: []Sheet{{Name: "board", Size: size(48*in, 48*in), Count: Unlimited}}}
+	p := Problem{Pieces: []Piece{{Name: "tag", Size: size(in/2, in/2), Count: 100_000}}, Sheets: []Sheets{{Name: "board", Size: size(48*in, 48*in), Count: Unlimited}}}
 	if _, err := Solve(p); !errors.As(err, &many) || many.Piece.Name != "tag" {
 		t.Error(err)
 	}
@@ -352,7 +352,7 @@ func TestTinyPiecesAndHugeBatchesEnd(t *testing.T) {
 }
 
 func TestLongSearchCanBeStopped(t *testing.T) {
-	p := Problem{Sheets: []Sheet{{Name: "s", Size: size(100, 100), Count: Unlimited}}, Steps: 1 << 40}
+	p := Problem{Sheets: []Sheets{{Name: "s", Size: size(100, 100), Count: Unlimited}}, Steps: 1 << 40}
 	rng := rand.New(rand.NewSource(12))
 	for range 60 {
 		p.Pieces = append(p.Pieces, Piece{Name: "p", Size: size(measure.Length(30+rng.Intn(40)), measure.Length(5+rng.Intn(50))), Count: 1})
@@ -369,7 +369,7 @@ func TestLongSearchCanBeStopped(t *testing.T) {
 }
 
 func BenchmarkBatch(b *testing.B) {
-	p := Problem{Pieces: []Piece{base, layer1, layer2}, Sheets: []Sheet{letter, twelve}}
+	p := Problem{Pieces: []Piece{base, layer1, layer2}, Sheets: []Sheets{letter, twelve}}
 	for b.Loop() {
 		if _, err := Solve(p); err != nil {
 			b.Fatal(err)
@@ -380,7 +380,7 @@ func BenchmarkBatch(b *testing.B) {
 // Problems that differ in anything that a plan hangs on have different keys.
 func TestEveryFigureIsPartOfTheKey(t *testing.T) {
 	whole := func() *Problem {
-		return &Problem{Pieces: []Piece{{Name: "a", Size: size(1, 2), Count: 3}}, Sheets: []Sheet{{Name: "s", Size: size(4, 5), Count: 6}}}
+		return &Problem{Pieces: []Piece{{Name: "a", Size: size(1, 2), Count: 3}}, Sheets: []Sheets{{Name: "s", Size: size(4, 5), Count: 6}}}
 	}
 	seen := map[string]int{whole().Key(): -1}
 	for i, change := range []func(*Problem){

@@ -17,12 +17,12 @@ const useful = measure.Inch
 // cut; Err says why it cannot be. Of a card that is made there is none.
 type Batch struct {
 	Problem trim.Problem
-	Sheets  []brief.Sheet // those of the problem, in its order
-	OnHand  int           // how many of the sheets are on hand, the first ones
-	Cards   int           // without those to spare
+	Sheets  []brief.StockSheet // those of the problem, in its order
+	OnHand  int                // how many of the sheets are on hand, the first ones
+	Cards   int                // without those to spare
 	Spare   int
 	Plans   *trim.Choices // the ways worth choosing between
-	Plan    *trim.Plan    // the one that is cut
+	Plan    *trim.CutPlan // the one that is cut
 	Err     error
 	Offcuts []Offcut  // worth keeping, the largest first
 	Missing []Missing // to buy
@@ -101,9 +101,9 @@ func Calipers(briefs ...*brief.Brief) func(paper string) measure.Length {
 // and the job's own, where those on hand do not do.
 func BatchOf(pieces []trim.Piece, stock brief.Stock, tools brief.Tools, caliper func(paper string) measure.Length) Batch {
 	out := Batch{OnHand: len(stock.OnHand), Problem: trim.Problem{Pieces: pieces, Limits: tools.Trimmer, Stack: tools.Stack, Minute: tools.Minute}}
-	add := func(s brief.Sheet, paper string, count int, buy bool) {
+	add := func(s brief.StockSheet, paper string, count int, buy bool) {
 		out.Sheets = append(out.Sheets, s)
-		out.Problem.Sheets = append(out.Problem.Sheets, trim.Sheet{Name: s.Name, Size: s.Size, Count: count, Paper: paper, Grain: s.Grain, Buy: buy,
+		out.Problem.Sheets = append(out.Problem.Sheets, trim.Sheets{Name: s.Name, Size: s.Size, Count: count, Paper: paper, Grain: s.Grain, Buy: buy,
 			Price: s.Price, Priced: s.Priced, Caliper: caliper(paper)})
 	}
 	for _, s := range stock.OnHand {
@@ -117,11 +117,11 @@ func BatchOf(pieces []trim.Piece, stock brief.Stock, tools brief.Tools, caliper 
 
 // forSale are the sheets that could be bought: those listed, each once; and the
 // job's own where none listed gives a piece, of that piece's paper.
-func forSale(pieces []trim.Piece, stock brief.Stock) []brief.Sheet {
-	var out []brief.Sheet
+func forSale(pieces []trim.Piece, stock brief.Stock) []brief.StockSheet {
+	var out []brief.StockSheet
 	for _, s := range stock.OnHand {
 		s.Item = ""
-		at := slices.IndexFunc(out, func(o brief.Sheet) bool {
+		at := slices.IndexFunc(out, func(o brief.StockSheet) bool {
 			return o.Size == s.Size && o.Paper.Name == s.Paper.Name && o.Grain == s.Grain
 		})
 		switch {
@@ -135,11 +135,11 @@ func forSale(pieces []trim.Piece, stock brief.Stock) []brief.Sheet {
 		if i > 0 && p.Paper == "" {
 			p.Paper = pieces[0].Paper // what names none is cut from what the base is cut from
 		}
-		if !slices.ContainsFunc(out, func(s brief.Sheet) bool {
-			return p.Lies(trim.Sheet{Size: s.Size, Paper: s.Paper.Name, Grain: s.Grain}) ||
+		if !slices.ContainsFunc(out, func(s brief.StockSheet) bool {
+			return p.Lies(trim.Sheets{Size: s.Size, Paper: s.Paper.Name, Grain: s.Grain}) ||
 				s.Size == stock.Sheet.Size && (p.Paper == "" || p.Paper == s.Paper.Name) // another would be no better
 		}) {
-			out = append(out, brief.Sheet{Bought: stock.Sheet, Paper: brief.Paper{Name: p.Paper}})
+			out = append(out, brief.StockSheet{Bought: stock.Sheet, Paper: brief.Paper{Name: p.Paper}})
 		}
 	}
 	return out
@@ -147,9 +147,9 @@ func forSale(pieces []trim.Piece, stock brief.Stock) []brief.Sheet {
 
 // oneSheet is how the job's own sheet is cut into bases, within the trimmer's
 // reach and along the grain where that is asked for and known.
-func (r *Result) oneSheet() *trim.Plan {
+func (r *Result) oneSheet() *trim.CutPlan {
 	base := r.Batch.Problem.Pieces[0]
-	one := trim.Sheet{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}
+	one := trim.Sheets{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}
 	for _, s := range r.Brief.Stock.OnHand {
 		if s.Size == one.Size && (base.Paper == "" || s.Paper.Name == base.Paper) {
 			one.Grain = s.Grain
@@ -167,7 +167,7 @@ func Useful(z card.Size) bool { return min(z.Width, z.Height) >= useful }
 // none: a coloured layer would colour the base. Where nothing else is on hand
 // they are cut into everything.
 func (b *Batch) Keep(briefs ...*brief.Brief) {
-	own := func(s trim.Sheet) bool {
+	own := func(s trim.Sheets) bool {
 		layer, base := false, false
 		for _, of := range briefs {
 			base = base || s.Paper == of.Base.Paper.Name
@@ -176,7 +176,7 @@ func (b *Batch) Keep(briefs ...*brief.Brief) {
 		return s.Paper != "" && layer && !base
 	}
 	sheets := b.Problem.Sheets
-	if b.OnHand > 0 && !slices.ContainsFunc(sheets[:b.OnHand], func(s trim.Sheet) bool { return !own(s) }) {
+	if b.OnHand > 0 && !slices.ContainsFunc(sheets[:b.OnHand], func(s trim.Sheets) bool { return !own(s) }) {
 		return
 	}
 	for i := range sheets {
@@ -278,7 +278,7 @@ func (r *Result) ComesOut(z card.Size) bool {
 
 // comesOut tells whether a piece lies in any sheet of its paper, whichever way the grain runs.
 func (b *Batch) comesOut(z card.Size, paper string) bool {
-	return slices.ContainsFunc(b.Problem.Sheets, func(s trim.Sheet) bool {
+	return slices.ContainsFunc(b.Problem.Sheets, func(s trim.Sheets) bool {
 		return s.Count != 0 && s.Takes(paper) && yields(s.Size, z)
 	})
 }

@@ -13,9 +13,9 @@ import (
 func lay(b *brief.Brief, z card.Size) card.Map { return card.Lay(z, parts(b, z)) }
 
 // parts lays out everything the card is made of, from the back up.
-func parts(b *brief.Brief, size card.Size) []card.Part {
+func parts(b *brief.Brief, size card.Size) []card.Element {
 	cut := whole(b, size)
-	out := make([]card.Part, 0, 4+len(b.Layers.Each)+len(b.Card.Build))
+	out := make([]card.Element, 0, 4+len(b.Layers.Each)+len(b.Card.Build))
 	panels, mm2 := panels(b, cut)
 	on := func(face brief.Face) {
 		for i, p := range b.Card.Build {
@@ -24,7 +24,7 @@ func parts(b *brief.Brief, size card.Size) []card.Part {
 			}
 		}
 	}
-	base := card.Part{Name: "Base", Width: size.Width, Height: size.Height, Thick: b.Base.Caliper(), Base: true, Index: -1,
+	base := card.Element{Name: "Base", Width: size.Width, Height: size.Height, Thick: b.Base.Caliper(), Base: true, Index: -1,
 		Weight: measure.FromGrams(mm2 * b.Base.GSM() / 1e6)}
 	on(brief.Back)
 	for i := range panels {
@@ -51,21 +51,21 @@ func parts(b *brief.Brief, size card.Size) []card.Part {
 }
 
 // layerPart is a layer in the middle of the card.
-func layerPart(b *brief.Brief, name string, z, whole card.Size, of *catalog.Material, j brief.Joint) card.Part {
+func layerPart(b *brief.Brief, name string, z, whole card.Size, of *catalog.Material, j brief.Joint) card.Element {
 	thick, gsm := b.Base.Caliper(), b.Base.GSM()
 	if of != nil {
 		thick, gsm = of.Thickness, of.GSM
 	}
-	return card.Part{
+	return card.Element{
 		Name: name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height, Thick: thick + j.Material.Thickness, Lift: j.Lift(),
 		Weight: measure.FromGrams(area(z) * (gsm + j.Material.GSM*j.Cover) / 1e6), Index: -1,
 	}
 }
 
 // piecePart lays out one thing the maker added.
-func piecePart(whole card.Size, i int, p brief.Piece) card.Part {
+func piecePart(whole card.Size, i int, p brief.Piece) card.Element {
 	z := p.SizeOn(whole)
-	out := card.Part{Name: p.Name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
+	out := card.Element{Name: p.Name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height,
 		Thick: p.Thick + p.Joint.Material.Thickness, Lift: p.Joint.Lift(), Hard: p.Material.Hard, Loose: p.Material.Kind == catalog.Loose, Index: i, Weight: p.Weight}
 	if p.X != nil {
 		out.X = *p.X
@@ -112,7 +112,7 @@ func (r *sealer) plies(s *Sealed) []card.Ply {
 		left, top = (long-size.Width)/2, (short-size.Height)/2
 	}
 	out := make([]card.Ply, 0, s.Layers+r.Panels+len(b.Layers.Each)+len(b.Card.Build)+1)
-	add := func(p card.Part, thick measure.Length, of catalog.Material, j card.Joint) {
+	add := func(p card.Element, thick measure.Length, of catalog.Material, j card.Joint) {
 		ply := card.Ply{From: top + p.Y, To: top + p.Y + p.Height, Left: left + p.X, Right: left + p.X + p.Width, Thick: thick, Low: of.StiffLow, High: of.StiffHigh, Joint: j}
 		if size.Width > size.Height {
 			ply.From, ply.To, ply.Left, ply.Right = left+p.X, left+p.X+p.Width, top+p.Y, top+p.Y+p.Height
@@ -141,18 +141,18 @@ func (r *sealer) plies(s *Sealed) []card.Ply {
 	for range s.Layers {
 		out = append(out, card.Ply{To: long, Right: short, Thick: wall, Low: stock.StiffLow, High: stock.StiffHigh, Joint: free})
 	}
-	whole := card.Part{Width: size.Width, Height: size.Height}
+	whole := card.Element{Width: size.Width, Height: size.Height}
 	for i := range r.Panels {
 		add(whole, b.Base.Caliper(), stock, free)
 		if i == 0 {
 			boards(brief.Back)
 			boards(brief.Within)
 			if z := r.Layers.Inside; z.Width > 0 {
-				add(card.Part{X: (size.Width - z.Width) / 2, Y: (size.Height - z.Height) / 2, Width: z.Width, Height: z.Height}, b.Base.Caliper(), stock, card.Joint{Cover: 1})
+				add(card.Element{X: (size.Width - z.Width) / 2, Y: (size.Height - z.Height) / 2, Width: z.Width, Height: z.Height}, b.Base.Caliper(), stock, card.Joint{Cover: 1})
 			}
 		}
 	}
-	below, at := size, card.Part{}
+	below, at := size, card.Element{}
 	for i, l := range b.Layers.Each {
 		of, thick, z := stock, b.Base.Caliper(), r.Layers.Stack[i]
 		if l.Material != nil {

@@ -26,7 +26,7 @@ type Memory struct {
 	tried  *lru.Cache[trialKey, proof.Trials]
 	cuts   *lru.Cache[string, *trim.Choices]
 	sought *lru.Cache[string, *trim.Choices] // looked for at length, and asked for again
-	most   *lru.Cache[mostKey, *trim.Plan]
+	most   *lru.Cache[mostKey, *trim.CutPlan]
 
 	// Fell is told of every search that fell over, where it is given.
 	Fell fault.Ear
@@ -53,7 +53,7 @@ const (
 // NewMemory is an empty memory.
 func NewMemory() *Memory {
 	return &Memory{blanks: kept[blankKey, *remembered](blanksKept), tried: kept[trialKey, proof.Trials](trialsKept), cuts: kept[string, *trim.Choices](cutsKept),
-		sought: kept[string, *trim.Choices](soughtKept), most: kept[mostKey, *trim.Plan](mostKept)}
+		sought: kept[string, *trim.Choices](soughtKept), most: kept[mostKey, *trim.CutPlan](mostKept)}
 }
 
 // kept is a cache of so many entries, of which there are always some.
@@ -217,13 +217,13 @@ func (m *Memory) Choose(p trim.Problem) (*trim.Choices, error) {
 
 // mostKey is a sheet that as many of a piece as possible are cut from.
 type mostKey struct {
-	sheet  trim.Sheet
+	sheet  trim.Sheets
 	piece  trim.Piece
 	limits trim.Limits
 }
 
 // Most is trim.Most with a memory.
-func (m *Memory) Most(s trim.Sheet, piece trim.Piece, limits trim.Limits) *trim.Plan {
+func (m *Memory) Most(s trim.Sheets, piece trim.Piece, limits trim.Limits) *trim.CutPlan {
 	if m == nil {
 		return trim.Most(s, piece, limits)
 	}

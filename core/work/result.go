@@ -54,7 +54,7 @@ func (c Card) Outer() card.Size {
 // Base is the flat piece, and how it comes out of the job's own sheet.
 type Base struct {
 	card.Flat
-	One *trim.Plan // of one such sheet; nil where none comes out of it
+	One *trim.CutPlan // of one such sheet; nil where none comes out of it
 }
 
 // PerSheet is how many bases the job's own sheet gives.

@@ -16,7 +16,7 @@ import (
 // given are the types a result only points at: what the maker typed, and the
 // tables of folds, styles, carriers and sheets; and a fault, which the log alone words.
 var given = []reflect.Type{
-	reflect.TypeFor[brief.Brief](), reflect.TypeFor[brief.Sheet](), reflect.TypeFor[brief.Paper](), reflect.TypeFor[Memory](),
+	reflect.TypeFor[brief.Brief](), reflect.TypeFor[brief.StockSheet](), reflect.TypeFor[brief.Paper](), reflect.TypeFor[Memory](),
 	reflect.TypeFor[card.Fold](), reflect.TypeFor[blank.Style](), reflect.TypeFor[blank.Variant](), reflect.TypeFor[blank.Options](),
 	reflect.TypeFor[blank.Saying](), reflect.TypeFor[post.Carrier](), reflect.TypeFor[post.Class](), reflect.TypeFor[post.Prices](),
 	reflect.TypeFor[post.Service](), reflect.TypeFor[post.Days](), reflect.TypeFor[post.Surcharge](), reflect.TypeFor[fault.Fault](),

@@ -14,7 +14,7 @@ type SheetFit struct {
 	Sheet    brief.Bought
 	Measured bool // on hand, and in no catalogue
 	OnHand   bool
-	nest.Fit
+	nest.Lie
 }
 
 // fitSheet says how a sheet takes a blank. A square or rectangle cut by hand
@@ -22,7 +22,7 @@ type SheetFit struct {
 // machine's outline has less of the mat, and is nested where that is asked.
 func fitSheet(b *brief.Brief, sheet brief.Bought, known *remembered, nested bool) SheetFit {
 	key := fitKey{sheet.Size, b.Tools.Mat, nested}
-	out := known.fit(key, func() SheetFit { return SheetFit{Fit: nest.Try(&known.made, key.sheet, key.mat, key.nest)} })
+	out := known.fit(key, func() SheetFit { return SheetFit{Lie: nest.Try(&known.made, key.sheet, key.mat, key.nest)} })
 	out.Sheet = sheet
 	return out
 }
@@ -32,7 +32,7 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 	nested := m.Named
 	out := make([]SheetFit, 0, len(r.Brief.Catalog.Sheets))
 	for _, s := range r.Brief.Catalog.Sheets {
-		onHand := slices.ContainsFunc(r.Brief.Stock.OnHand, func(h brief.Sheet) bool { return h.ID == s.ID })
+		onHand := slices.ContainsFunc(r.Brief.Stock.OnHand, func(h brief.StockSheet) bool { return h.ID == s.ID })
 		if s.Unit != r.Brief.Sold && !onHand {
 			continue
 		}

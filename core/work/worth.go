@@ -105,7 +105,7 @@ func (r *Result) worth(z card.Size) (w Worth, ok bool) {
 		return w, false
 	}
 	w.Size = z
-	one := r.how.Memory.Most(trim.Sheet{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}, trim.Piece{Name: "base", Size: flat.Size}, r.Brief.Tools.Trimmer)
+	one := r.how.Memory.Most(trim.Sheets{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}, trim.Piece{Name: "base", Size: flat.Size}, r.Brief.Tools.Trimmer)
 	if one == nil {
 		return w, true
 	}
