@@ -7,6 +7,23 @@
 // what each kind of piece is worth, and the best way of filling a sheet at these
 // worths joins it, until none adds anything: then its value is a bound that no
 // plan goes below (column generation, after Gilmore and Gomory).
+//
+// What it costs, for k kinds and a sheet whose sides have x and y places at which
+// sides of pieces add up:
+//
+//   - A list joins lots of pieces two by two: with n lots O(n²) joins, given up
+//     beyond 20,000 of them or 32,768 lots. It is exact, and quick while a sheet
+//     takes a dozen pieces of a few kinds, as everyday cards do.
+//   - A filling is dynamic programming over the places, O(x·y·(x+y)), whatever the
+//     number of copies. Places are thinned where that is too much; then its worth is
+//     no bound, and it says so.
+//   - The programme is the revised simplex method: O(m·n) for each exchange with m
+//     columns and n rows, and it goes on from where it was when a column joins.
+//   - Whole sheets come of settling one column after another, depth first, bounded
+//     by nodes: rounding up loses at most a sheet a kind.
+//
+// The time grows with kinds, not with copies, which is why a batch of 5,000 cards
+// costs no more than one of 50.
 package pattern
 
 import (

@@ -2,6 +2,14 @@
 // takes better. Every lever is a patch of the job document, and what it promises
 // is what comes of it, since the patched job is read, briefed and worked out
 // like any other; one that is refused on the way is no way out.
+//
+// Every lever is tried once: O(n) jobs for n levers, each worked out as far as the
+// piece in use. Where no single one brings the piece into the cheapest class of a
+// carrier, each is tried once more after at most two of the first, the best by itself
+// and the least work that leaves less to put right: O(n) again, where all pairs would
+// be O(n²) jobs while somebody types.
+// Sizes are changed in wide steps first, and by single marks only before a step at
+// which a carrier says something else. A meter counts what is tried and ends it.
 package ways
 
 import (
