@@ -121,7 +121,7 @@ func TestFoldingEndsAsTheProofFoldsIt(t *testing.T) {
 		t.Errorf("%d flaps down", n)
 	}
 	// A half swung flap stands on edge over the line it folds about.
-	f := of.Result.Blanks[0].Flaps[0]
+	f := of.Result.Blanks[0].Main().Flaps[0]
 	if lo, hi := bounds(swung(f, 0.5)); hi[0]-lo[0] > 2e-3 || math.Abs(lo[0]-f.Axis().A.X) > 2e-3 {
 		t.Errorf("on edge it reaches from %v to %v", lo, hi)
 	}
@@ -135,9 +135,9 @@ func TestNoFlapsNameLiesOnGlue(t *testing.T) {
 	} {
 		of := planOf(t, fields)
 		m := of.Result.Blanks[0]
-		_, tabs := wallsOf(m.Blank)
+		_, tabs := wallsOf(m.Main())
 		for _, l := range All(of).Blanks[0].Labels {
-			for _, g := range append(m.Glue(), tabs...) {
+			for _, g := range append(m.Glue(m.Main()), tabs...) {
 				if l.Kind == "" && meets(g, l.At, letterHalf*float64(len(l.Text)), lineHalf) {
 					t.Errorf("%s: %s stands on glue at %v", fields, l.Text, l.At)
 				}

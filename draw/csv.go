@@ -5,6 +5,7 @@ import (
 	"io"
 	"strconv"
 
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/cells"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/words"
@@ -48,11 +49,15 @@ func scoresCSV(w io.Writer, of Source) error {
 		_, err := blankPart(r)
 		return &FileError{"part", err.Error()}
 	}
-	if len(r.Blanks[0].Creases) == 0 {
+	if r.Blanks[0].Scores() == 0 {
 		return errNotSo
 	}
 	rows := [][]string{{"score", "flap", "from", "reading", "reading_mm", "at", "at_mm", "length_mm", "edge_mark", "edge_mark_mm", "edge_mark_from"}}
-	for i, c := range r.Blanks[0].Creases {
+	var all []blank.Crease
+	for k := range r.Blanks[0].Pieces {
+		all = append(all, r.Blanks[0].Pieces[k].Creases...)
+	}
+	for i, c := range all {
 		row := []string{strconv.Itoa(i + 1), c.Flap, c.From, c.Reading.Text(r.Brief.Unit), millimetres(c.Reading), c.At.Text(r.Brief.Unit), millimetres(c.At), millimetres(c.Length), "", "", c.MarkFrom}
 		if c.Mark > 0 {
 			row[8], row[9] = c.Mark.Text(r.Brief.Unit), millimetres(c.Mark)

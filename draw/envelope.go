@@ -31,9 +31,11 @@ func (s blankScene) unfolded(m *work.Made) Drawing {
 // amongOthers is a blank as it is shown among others: without measures, and no finer than it can be seen.
 func amongOthers(m *work.Made) Drawing {
 	d := laid(m)
-	for _, c := range m.Creases {
-		l := segment(c.Line)
-		d.line("score", "", l[0], l[1])
+	for k, off := range m.Beside(gap) {
+		for _, c := range m.Pieces[k].Creases {
+			l := segment(moved(c.Line, off))
+			d.line("score", "", l[0], l[1])
+		}
 	}
 	unread(&d, m)
 	for _, one := range d.Shapes {
@@ -44,21 +46,41 @@ func amongOthers(m *work.Made) Drawing {
 	return d
 }
 
-// laid is a blank laid flat: cut solid, glue and waste hatched.
+// moved is a line of a piece where the piece lies.
+func moved(l shape.Line, off shape.Point) shape.Line {
+	if off == (shape.Point{}) {
+		return l
+	}
+	return shape.Line{A: shape.Point{X: l.A.X + off.X, Y: l.A.Y + off.Y}, B: shape.Point{X: l.B.X + off.X, Y: l.B.Y + off.Y}}
+}
+
+// lying is a polygon of a piece where the piece lies, as points.
+func lying(p shape.Polygon, off shape.Point) []Point {
+	if off != (shape.Point{}) {
+		p = p.Move(off.X, off.Y)
+	}
+	return outline(p)
+}
+
+// laid is a blank laid flat, its pieces side by side: cut solid, glue and waste hatched.
 func laid(m *work.Made) Drawing {
 	d := blankDrawing(nameOf(m), 0, 0)
-	d.Lo, d.Hi = bounds(outline(m.Blank.Paper))
-	d.add("paper", outline(m.Blank.Paper))
-	for _, w := range m.Waste {
-		d.add("waste", outline(w.Shape))
-	}
-	d.add("cut", outline(m.Outline))
-	walls, tabs := wallsOf(m.Blank)
-	for _, q := range walls {
-		d.add("wall", outline(q))
-	}
-	for _, q := range slices.Concat(m.Glue(), tabs) {
-		d.add("glue", outline(q))
+	d.Lo, d.Hi = bounds(outline(m.Main().Paper))
+	for k, off := range m.Beside(gap) {
+		p := &m.Pieces[k]
+		d.add("paper", lying(p.Paper, off))
+		d.reach(d.Shapes[len(d.Shapes)-1].Points)
+		for _, w := range p.Waste {
+			d.add("waste", lying(w.Shape, off))
+		}
+		d.add("cut", lying(p.Outline, off))
+		walls, tabs := wallsOf(p)
+		for _, q := range walls {
+			d.add("wall", lying(q, off))
+		}
+		for _, q := range slices.Concat(m.Glue(p), tabs) {
+			d.add("glue", lying(q, off))
+		}
 	}
 	for _, q := range m.Strips {
 		d.add("strip", outline(q))
@@ -68,35 +90,45 @@ func laid(m *work.Made) Drawing {
 
 // measured names a blank's flaps and measures its sides.
 func (s blankScene) measured(d *Drawing, m *work.Made) {
-	_, tabs := wallsOf(m.Blank)
-	glue := slices.Concat(m.Glue(), tabs)
-	for _, f := range m.Flaps {
-		pts := outline(f.Shape)
-		d.Labels = append(d.Labels, Label{offGlue(f.Name, middle(pts), middle(segment(f.Crease)), glue), f.Name, along(pts)})
+	for k, off := range m.Beside(gap) {
+		p := &m.Pieces[k]
+		_, tabs := wallsOf(p)
+		var glue []shape.Polygon
+		for _, q := range slices.Concat(m.Glue(p), tabs) {
+			glue = append(glue, q.Move(off.X, off.Y))
+		}
+		for _, f := range p.Flaps {
+			pts := lying(f.Shape, off)
+			d.Labels = append(d.Labels, Label{offGlue(f.Name, middle(pts), middle(segment(moved(f.Crease, off))), glue), f.Name, along(pts)})
+		}
+		if k > 0 {
+			d.Labels = append(d.Labels, Label{middle(lying(p.Paper, off)), p.Name, "big"})
+		}
 	}
 	body := outline(m.Body)
+	lo, hi := bounds(outline(m.Main().Paper))
 	d.Labels = append(d.Labels, Label{middle(body), "front", "big"})
 	switch {
 	case m.Bought != "":
 		inside := outline(m.Inside)
-		d.dim("bottom", 0, Point{body[0][0], d.Hi[1]}, Point{body[1][0], d.Hi[1]}, s.text(m.Outside().Width), "outside.width")
-		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, s.text(m.Width), "blank.width")
-		d.dim("right", 0, d.Hi, Point{d.Hi[0], d.Lo[1]}, s.text(m.Height), "blank.height")
+		d.dim("bottom", 0, Point{body[0][0], hi[1]}, Point{body[1][0], hi[1]}, s.text(m.Outside().Width), "outside.width")
+		d.dim("bottom", 1, Point{lo[0], hi[1]}, hi, s.text(m.Main().Width), "blank.width")
+		d.dim("right", 0, hi, Point{hi[0], lo[1]}, s.text(m.Main().Height), "blank.height")
 		d.dim("top", 0, inside[0], inside[1], s.text(m.Cavity.Width), "cavity.width")
-	case m.Diagonal:
+	case m.Main().Diagonal:
 		// The square's own side slants, so it is said as a label along the upper right edge.
-		d.Labels = append(d.Labels, Label{Point{(d.Lo[0] + d.Hi[0]*3) / 4, (d.Lo[1]*3 + d.Hi[1]) / 4}, s.text(m.Width), "slant"})
+		d.Labels = append(d.Labels, Label{Point{(lo[0] + hi[0]*3) / 4, (lo[1]*3 + hi[1]) / 4}, s.text(m.Main().Width), "slant"})
 	default:
-		d.dim("bottom", 1, Point{d.Lo[0], d.Hi[1]}, d.Hi, s.text(m.Width), "blank.width")
-		d.dim("right", 1, d.Hi, Point{d.Hi[0], d.Lo[1]}, s.text(m.Height), "blank.height")
+		d.dim("bottom", 1, Point{lo[0], hi[1]}, hi, s.text(m.Main().Width), "blank.width")
+		d.dim("right", 1, hi, Point{hi[0], lo[1]}, s.text(m.Main().Height), "blank.height")
 	}
 }
 
 func nameOf(m *work.Made) string { return m.Style.Name + ", " + m.Variant.Name }
 
 // wallsOf are a box's standing walls, and the glue tabs at their ends.
-func wallsOf(b blank.Blank) (walls, tabs []shape.Polygon) {
-	for _, f := range b.Flaps {
+func wallsOf(p *blank.Piece) (walls, tabs []shape.Polygon) {
+	for _, f := range p.Flaps {
 		if len(f.Wall) > 0 {
 			walls, tabs = append(walls, f.Wall), append(tabs, f.Tab)
 		}
@@ -107,20 +139,26 @@ func wallsOf(b blank.Blank) (walls, tabs []shape.Polygon) {
 // scores draws the creases with what the board reads at each, or the dashes a
 // machine cuts; folds made by eye have no reading.
 func (s blankScene) scores(d *Drawing, m *work.Made) {
-	var across, along int
-	for i, c := range m.Creases {
-		key, l := fmt.Sprintf("crease%d", i), segment(c.Line)
-		if c.Tab {
-			d.line("score", "", l[0], l[1])
-			continue // it is read as one with the foot of the wall beside it
+	n := 0
+	for k, off := range m.Beside(gap) {
+		p := &m.Pieces[k]
+		var across, along int
+		for i, c := range p.Creases {
+			key, l := fmt.Sprintf("crease%d", n+i), segment(moved(c.Line, off))
+			if c.Tab {
+				d.line("score", "", l[0], l[1])
+				continue // it is read as one with the foot of the wall beside it
+			}
+			d.line("score", key, l[0], l[1])
+			tier := &across
+			if c.Level {
+				tier = &along
+			}
+			lo, hi := bounds(lying(p.Paper, off))
+			d.reading(key, l, lo, hi, c.Level, p.Diagonal, s.text(c.Reading), *tier)
+			*tier++
 		}
-		d.line("score", key, l[0], l[1])
-		tier := &across
-		if c.Level {
-			tier = &along
-		}
-		d.reading(key, c, m.Diagonal, s.text(c.Reading), *tier)
-		*tier++
+		n += len(p.Creases)
 	}
 	unread(d, m)
 }
@@ -152,12 +190,14 @@ func meets(g shape.Polygon, at Point, across, down float64) bool {
 
 // unread draws the scores of a blank that has none to set by a ruler.
 func unread(d *Drawing, m *work.Made) {
-	if len(m.Creases) > 0 {
+	if m.Scores() > 0 {
 		return
 	}
-	for _, f := range m.Flaps {
-		l := segment(f.Crease)
-		d.line("score", "", l[0], l[1])
+	for k, off := range m.Beside(gap) {
+		for _, f := range m.Pieces[k].Flaps {
+			l := segment(moved(f.Crease, off))
+			d.line("score", "", l[0], l[1])
+		}
 	}
 }
 
@@ -170,20 +210,19 @@ func along(pts []Point) string {
 	return ""
 }
 
-// reading measures one score from the edge or corner it is set from. A corner
-// is half way along its side of the drawing.
-func (d *Drawing) reading(key string, c blank.Crease, diagonal bool, text string, tier int) {
-	line := segment(c.Line)
+// reading measures one score of a piece that lies between two corners, from the edge
+// or corner it is set from. A corner is half way along its side of the drawing.
+func (d *Drawing) reading(key string, line []Point, lo, hi Point, level, diagonal bool, text string, tier int) {
 	x, y := min(line[0][0], line[1][0]), min(line[0][1], line[1][1])
 	switch {
-	case diagonal && !c.Level:
-		d.dim("top", tier, Point{d.Lo[0], (d.Lo[1] + d.Hi[1]) / 2}, Point{x, y}, text, key)
-	case !c.Level:
-		d.dim("top", tier, Point{d.Lo[0], y}, Point{x, y}, text, key)
+	case diagonal && !level:
+		d.dim("top", tier, Point{lo[0], (lo[1] + hi[1]) / 2}, Point{x, y}, text, key)
+	case !level:
+		d.dim("top", tier, Point{lo[0], y}, Point{x, y}, text, key)
 	case diagonal:
-		d.dim("left", tier, Point{(d.Lo[0] + d.Hi[0]) / 2, d.Lo[1]}, Point{x, y}, text, key)
+		d.dim("left", tier, Point{(lo[0] + hi[0]) / 2, lo[1]}, Point{x, y}, text, key)
 	default: // from the bottom edge
-		d.dim("left", tier, Point{x, d.Hi[1]}, Point{x, y}, text, key)
+		d.dim("left", tier, Point{x, hi[1]}, Point{x, y}, text, key)
 	}
 }
 

@@ -24,12 +24,12 @@ const between = 4
 // stays open at the end is marked.
 func Folding(r *work.Result) []Frame {
 	out := []Frame{}
-	if len(r.Blanks) == 0 || len(r.Blanks[0].Flaps) == 0 {
+	if len(r.Blanks) == 0 || len(r.Blanks[0].Flaps()) == 0 {
 		return out
 	}
 	s, m := blankScene{r.Brief.Unit, r.Card.Size}, r.Blanks[0]
 	out = append(out, s.frame(m, 0, 0, "Flat, the card on the front panel"))
-	for i, f := range m.Flaps {
+	for i, f := range m.Flaps() {
 		for k := 1; k <= between; k++ {
 			text := fmt.Sprintf("Fold the %s flap over", f.Name)
 			if k == between {
@@ -46,7 +46,9 @@ func Folding(r *work.Result) []Frame {
 	// While flaps are up all moments share one frame, so that the envelope stays in
 	// its place; closed it is as large as there is room for.
 	for i := range out[:len(out)-1] {
-		out[i].Drawing.reach(outline(m.Outline))
+		for k := range m.Pieces {
+			out[i].Drawing.reach(outline(m.Pieces[k].Outline))
+		}
 	}
 	return out
 }
@@ -54,9 +56,9 @@ func Folding(r *work.Result) []Frame {
 // frame draws the flaps before one folded, that one part of the way, the rest flat.
 func (s blankScene) frame(m *work.Made, moving int, part float64, text string) Frame {
 	d := blankDrawing(text, 0, 0)
-	d.Lo, d.Hi = bounds(outline(m.Outline))
+	d.Lo, d.Hi = bounds(outline(m.Main().Outline))
 	d.add("envelope", outline(m.Body))
-	for i, f := range m.Flaps {
+	for i, f := range m.Flaps() {
 		if i < moving || i == moving && part == 1 {
 			continue
 		}
@@ -73,7 +75,7 @@ func (s blankScene) frame(m *work.Made, moving int, part float64, text string) F
 	for _, q := range m.Strips {
 		d.add("strip", outline(q))
 	}
-	for i, f := range m.Flaps {
+	for i, f := range m.Flaps() {
 		switch {
 		case i < moving || i == moving && part == 1:
 			d.add("flap", outline(m.Proof.Folded[i].Shape))
@@ -105,13 +107,15 @@ func swung(f blank.Flap, part float64) []Point {
 	return out
 }
 
-// nestSheet draws the first blank's paper with as many of it as come out.
+// nestSheet draws the first blank's paper with as many of it as come out, a sheet
+// for each of its pieces.
 func nestSheet(r *work.Result) Drawing {
-	z := r.Nest.Sheet.Size
-	d := sheetOf("sheet", z)
-	d.add("paper", rect(0, 0, d.Hi[0], d.Hi[1]))
+	z, part := r.Nest.Sheet.Size, nestPart(r)
+	d := blankDrawing("sheet", part.Width, part.Height)
+	for k := range r.Nest.Places {
+		d.add("paper", rect(float64(k)*(z.Width.MM()+gap), 0, z.Width.MM(), z.Height.MM()))
+	}
 	d.sized(0, 0, z, r.Brief.Unit, "nest", 0)
-	part := nestPart(r)
 	for _, q := range part.Cut {
 		d.add("cut", q)
 	}

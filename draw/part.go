@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -163,49 +164,70 @@ func ladderPart(r *work.Result) (Template, error) {
 	return part, nil
 }
 
-// blankPart lays the blank the way its paper is cut: a corner fold's square stands straight.
+// blankPart lays the blank the way its paper is cut, its pieces side by side: a
+// corner fold's square stands straight.
 func blankPart(r *work.Result) (Template, error) {
 	if len(r.Blanks) == 0 {
 		return Template{}, errors.New("no envelope blank suits this card")
 	}
 	m := r.Blanks[0]
-	turn := 0.0
-	if m.Diagonal {
-		turn = -math.Pi / 4
+	part := Template{Name: "blank"}
+	for k := range m.Pieces {
+		p := &m.Pieces[k]
+		turn := 0.0
+		if p.Diagonal {
+			turn = -math.Pi / 4
+		}
+		if k > 0 {
+			part.Width += gap
+		}
+		lo, _ := bounds(placed(outline(p.Paper), turn, Point{}))
+		at := len(part.Notes)
+		part.lay(m, k, turn, Point{part.Width - lo[0], -lo[1]})
+		part.Notes[at].Text += ", " + sizeNote(r.Brief.Unit, p.Cut())
+		part.Width, part.Height = part.Width+p.Width.MM(), max(part.Height, p.Height.MM())
 	}
-	lo, _ := bounds(placed(outline(m.Blank.Paper), turn, Point{}))
-	part := Template{Name: "blank", Width: m.Width.MM(), Height: m.Height.MM()}
-	part.lay(m, turn, Point{-lo[0], -lo[1]})
-	part.Notes[0].Text += ", " + sizeNote(r.Brief.Unit, m.Cut())
 	return part, nil
 }
 
-// nestPart is the blank's paper with as many of the blank as it gives.
+// nestPart is the blank's paper with as many of the blank as it gives, a sheet for
+// each of its pieces.
 func nestPart(r *work.Result) Template {
 	z := r.Nest.Sheet.Size
 	part := Template{Name: "nest", Width: z.Width.MM(), Height: z.Height.MM()}
-	for _, at := range r.Nest.Places {
-		part.lay(r.Blanks[0], at.Turn, Point{at.Move.X, at.Move.Y})
+	for k, all := range r.Nest.Places {
+		beside := float64(k) * (z.Width.MM() + gap)
+		for _, at := range all {
+			part.lay(r.Blanks[0], k, at.Turn, Point{beside + at.Move.X, at.Move.Y})
+		}
+		part.Width = beside + z.Width.MM()
 	}
 	return part
 }
 
-// lay adds a blank, turned and moved, to what is cut.
-func (part *Template) lay(m *work.Made, turn float64, move Point) {
+// lay adds a piece of a blank, turned and moved, to what is cut.
+func (part *Template) lay(m *work.Made, piece int, turn float64, move Point) {
+	p := &m.Pieces[piece]
 	put := func(pts []Point) []Point { return placed(pts, turn, move) }
-	part.Cut = append(part.Cut, put(outline(m.Outline)))
-	part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(m.Body))})[0], Text: nameOf(m)})
-	for _, f := range m.Flaps {
+	part.Cut = append(part.Cut, put(outline(p.Outline)))
+	name, at := nameOf(m), p.Paper
+	if piece == 0 {
+		at = m.Body
+	} else {
+		name += ", " + words.Lower(p.Name)
+	}
+	part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(at))})[0], Text: name})
+	for _, f := range p.Flaps {
 		part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(f.Shape))})[0], Text: f.Name})
 	}
-	for _, l := range m.ScoreLines() {
+	for _, l := range m.ScoreLines(p) {
 		part.Score = append(part.Score, put(segment(l)))
 	}
-	for _, l := range m.Marks() {
+	for _, l := range m.Marks(p) {
 		part.Mark = append(part.Mark, put(segment(l)))
 	}
-	_, tabs := wallsOf(m.Blank)
-	for _, q := range slices.Concat(m.Glue(), tabs) {
+	_, tabs := wallsOf(p)
+	for _, q := range slices.Concat(m.Glue(p), tabs) {
 		part.Glue = append(part.Glue, put(outline(q)))
 	}
 }

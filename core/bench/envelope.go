@@ -35,6 +35,15 @@ func (m envelopeMaker) write() {
 
 func (m envelopeMaker) envelope() supply.Role { return m.part(supply.TheBlank, 0) }
 
+// pieces are all that a blank is put together from, the one with the body first.
+func (m envelopeMaker) pieces(made *work.Made) []supply.Role {
+	out := make([]supply.Role, len(made.Pieces))
+	for i := range out {
+		out[i] = m.part(supply.TheBlank, i)
+	}
+	return out
+}
+
 // try puts the first card in before anything more is made.
 func (m envelopeMaker) try(name string) {
 	step := m.on(Try, Hands, Saying{Name: name}, m.part(supply.Card, 0), m.part(supply.Envelope, 0)).check("check-try").look(m.operator, PictureEnvelope)
@@ -44,11 +53,11 @@ func (m envelopeMaker) try(name string) {
 // shorten cuts a bought envelope down.
 func (m envelopeMaker) shorten(made *work.Made) {
 	of := m.part(supply.Envelope, 0)
-	at := slices.IndexFunc(made.Waste, func(w blank.Waste) bool { return w.Kind == blank.End })
-	ends := m.on(Cut, Trimmer, Saying{Name: "ends"}, of).figure(LengthOf(made.Waste[at].Width)).check("check-ends").blade().look(m.operator, PictureBlank)
+	at := slices.IndexFunc(made.Main().Waste, func(w blank.Waste) bool { return w.Kind == blank.End })
+	ends := m.on(Cut, Trimmer, Saying{Name: "ends"}, of).figure(LengthOf(made.Main().Waste[at].Width)).check("check-ends").blade().look(m.operator, PictureBlank)
 	m.add(op{Step: ends, early: snipping, late: cutting})
 	m.try("try")
-	wide := measure.FromMM(width(made.Gum[0]))
+	wide := measure.FromMM(width(made.Main().Gum[0]))
 	m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "ends-shut"}, of).figure(LengthOf(wide)).check("check-glue").look(m.operator, PictureBlank), early: gluing, late: gluing})
 	m.add(op{Step: m.on(Dry, Weight, Saying{Name: "dry-envelope"}, of), early: drying, late: drying})
 }
@@ -63,7 +72,7 @@ func width(p shape.Polygon) float64 {
 
 // blank scores, snips, folds and glues a blank.
 func (m envelopeMaker) blank(made *work.Made) {
-	of := m.envelope()
+	of := m.pieces(made)
 	if !made.ByEye && made.Machine == nil {
 		m.scores(made)
 	}
@@ -74,36 +83,41 @@ func (m envelopeMaker) blank(made *work.Made) {
 	switch {
 	case made.ByEye:
 		for i, name := range []string{"lay", "sides", "foot"} {
-			m.add(op{Step: m.on(Fold, Hands, Saying{Name: name}, of).look(m.operator, PictureBlank), n: i, early: foldingEnvelope, late: foldingEnvelope})
+			m.add(op{Step: m.on(Fold, Hands, Saying{Name: name}, of...).look(m.operator, PictureBlank), n: i, early: foldingEnvelope, late: foldingEnvelope})
 		}
 		m.waste(made)
 	case made.Depth > 0:
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "walls"}, of).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "walls"}, of...).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
 	default:
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "flaps"}, of).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "flaps"}, of...).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
 	}
 	m.try("try")
 	m.seams(made)
 	if len(made.Strips) > 0 {
-		m.add(op{Step: m.on(Attach, Adhere, Saying{Name: "strips"}, of, m.part(supply.TheStrips, 0)).check("check-insert").look(m.operator, PictureBlank), early: gluing, late: gluing})
+		m.add(op{Step: m.on(Attach, Adhere, Saying{Name: "strips"}, of[0], m.part(supply.TheStrips, 0)).check("check-insert").look(m.operator, PictureBlank), early: gluing, late: gluing})
 	}
-	m.add(op{Step: m.on(Dry, Weight, Saying{Name: "dry-envelope"}, of), early: drying, late: drying})
+	m.add(op{Step: m.on(Dry, Weight, Saying{Name: "dry-envelope"}, of...), early: drying, late: drying})
 }
 
 func (m envelopeMaker) scores(made *work.Made) {
-	for i, c := range made.Creases {
-		// A tab's hinge runs on from the foot of the wall beside it: one score makes both.
-		if slices.ContainsFunc(made.Creases[:i], func(o blank.Crease) bool {
-			return o.From == c.From && o.Level == c.Level && o.Reading == c.Reading
-		}) {
-			continue
+	n := 0
+	for k := range made.Pieces {
+		all := made.Pieces[k].Creases
+		for i, c := range all {
+			// A tab's hinge runs on from the foot of the wall beside it: one score makes both.
+			if slices.ContainsFunc(all[:i], func(o blank.Crease) bool {
+				return o.From == c.From && o.Level == c.Level && o.Reading == c.Reading
+			}) {
+				continue
+			}
+			how := Saying{"from", []any{c.From}}
+			if c.Level {
+				how.Name = "from-turned"
+			}
+			step := m.on(Score, Board, Saying{Name: "score"}, m.part(supply.TheBlank, k)).figure(LengthOf(c.Reading)).check("check-groove").how(how).look(m.operator, PictureBlank, fmt.Sprintf("crease%d", n+i))
+			m.add(op{Step: step, n: n + i, early: scoringEnvelope, late: scoring})
 		}
-		how := Saying{"from", []any{c.From}}
-		if c.Level {
-			how.Name = "from-turned"
-		}
-		step := m.on(Score, Board, Saying{Name: "score"}, m.envelope()).figure(LengthOf(c.Reading)).check("check-groove").how(how).look(m.operator, PictureBlank, fmt.Sprintf("crease%d", i))
-		m.add(op{Step: step, n: i, early: scoringEnvelope, late: scoring})
+		n += len(all)
 	}
 }
 
@@ -113,10 +127,16 @@ func (m envelopeMaker) waste(made *work.Made) {
 		kind blank.WasteKind
 		name string
 	}{{blank.Tip, "tips"}, {blank.BesideTab, "tabs"}, {blank.Notch, "snip"}} {
-		if !slices.ContainsFunc(made.Waste, func(x blank.Waste) bool { return x.Kind == w.kind }) {
+		var of []supply.Role
+		for k := range made.Pieces {
+			if slices.ContainsFunc(made.Pieces[k].Waste, func(x blank.Waste) bool { return x.Kind == w.kind }) {
+				of = append(of, m.part(supply.TheBlank, k))
+			}
+		}
+		if len(of) == 0 {
 			continue
 		}
-		o := op{Step: m.on(Snip, Snips, Saying{Name: w.name}, m.envelope()).check("check-snip").blade().look(m.operator, PictureBlank), early: snipping, late: snipping}
+		o := op{Step: m.on(Snip, Snips, Saying{Name: w.name}, of...).check("check-snip").blade().look(m.operator, PictureBlank), early: snipping, late: snipping}
 		if made.ByEye {
 			o.early, o.late = foldingEnvelope, foldingEnvelope
 		}
@@ -159,9 +179,9 @@ func (m envelopeMaker) liner() {
 
 // seams glues what the maker closes; the sender's own seam stays open.
 func (m envelopeMaker) seams(made *work.Made) {
-	of := m.envelope()
+	of := m.pieces(made)
 	glue := func(n int, say Saying, f Figure) {
-		step := m.on(Glue, Adhere, say, of).figure(f).check("check-glue").look(m.operator, PictureBlank)
+		step := m.on(Glue, Adhere, say, of...).figure(f).check("check-glue").look(m.operator, PictureBlank)
 		if m.Card.Thickness >= raised && made.Depth == 0 {
 			step = step.how(Saying{Name: "with-the-card"})
 		}

@@ -20,8 +20,6 @@
 package blank
 
 import (
-	"math"
-
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
@@ -35,34 +33,27 @@ const (
 	EnvelopeOption OptionKind = "envelope"
 )
 
-// Blank is a piece of paper to cut and fold. Geometry is in millimetres, y down
-// the page, as drawn with the mouth at the top.
+// Blank is what an envelope is folded from: one piece of paper, or several that are
+// glued or put together. Geometry is in millimetres, y down the page, as drawn with
+// the mouth at the top; all pieces are drawn where the body is.
 type Blank struct {
-	Width, Height measure.Length // of the rectangle of paper it is cut from
-	Minimum       measure.Length // exact size before it met the ruler; zero where sizes add up on the ruler
-	Cavity        card.Size      // inside room as scored, across and along the drawing
-	Depth         measure.Length // height of a box's walls; zero for a flat envelope
-	Taper         measure.Length // what is cut off each side of flaps besides the waste, from nothing at the crease
-	Card          card.Size      // the card as it lies in the drawing
-	Stock         Stock          // what it is made of
-	Sized         Sizing         // where a square's side comes from
-	Diagonal      bool           // drawn with a corner of the paper at the top
-	Board         bool           // made of card stock, not paper
-	ByEye         bool           // folded round the card, not scored
-	Bought        string         // the envelope it is cut down from
-	Machine       *Machine       // set for a blank cut by a cutting machine
-	Outline       shape.Polygon  // the closed cut
-	Paper         shape.Polygon  // the piece before any corner is snipped
-	Body          shape.Polygon  // the panel the flaps fold onto
-	Inside        shape.Polygon  // the rectangle of the cavity, between creases or glue
-	Flaps         []Flap         // in the order they fold
-	Creases       []Crease       // in the order they are scored
-	Far           Far            // where the board does not reach all of them from one side
-	Waste         []Waste
-	Seams         []Seam
-	Strips        []shape.Polygon // adhesive strips that hold the card in place
-	Gum           []shape.Polygon // glue that belongs to no pair of flaps
-	Steps         []Saying        // what to do, where the scores do not say it
+	Pieces  []Piece        // the one with the body first
+	Minimum measure.Length // exact size before it met the ruler; zero where sizes add up on the ruler
+	Cavity  card.Size      // inside room as scored, across and along the drawing
+	Depth   measure.Length // height of a box's walls; zero for a flat envelope
+	Taper   measure.Length // what is cut off each side of flaps besides the waste, from nothing at the crease
+	Card    card.Size      // the card as it lies in the drawing
+	Sized   Sizing         // where a square's side comes from
+	Board   bool           // made of card stock, not paper
+	ByEye   bool           // folded round the card, not scored
+	Bought  string         // the envelope it is cut down from
+	Machine *Machine       // set for a blank cut by a cutting machine
+	Body    shape.Polygon  // the panel the flaps fold onto
+	Inside  shape.Polygon  // the rectangle of the cavity, between creases or glue
+	Far     Far            // where the board does not reach all of them from one side
+	Seams   []Seam
+	Strips  []shape.Polygon // adhesive strips that hold the card in place
+	Steps   []Saying        // what to do, where the scores do not say it
 }
 
 // Stock is paper or card by its thickness and its weight.
@@ -96,18 +87,20 @@ type Saying struct {
 // Special tells blanks that need something besides paper, a blade and a scoring board.
 func (b Blank) Special() bool { return b.Bought != "" || b.ByEye || b.Machine != nil }
 
-// Cuts counts what is cut by hand: the paper's own four sides, and what each
-// piece of waste takes. A machine cuts one path.
+// Cuts counts what is cut by hand: each paper's own four sides, and what each
+// piece of waste takes. A machine cuts one path a piece.
 func (b Blank) Cuts() int {
 	if b.Machine != nil {
-		return 1
+		return len(b.Pieces)
 	}
-	n := 4
-	if b.Bought != "" {
-		n = 0
-	}
-	for _, w := range b.Waste {
-		n += w.Kind.cuts()
+	n := 0
+	for i := range b.Pieces {
+		if b.Bought == "" {
+			n += 4
+		}
+		for _, w := range b.Pieces[i].Waste {
+			n += w.Kind.cuts()
+		}
 	}
 	return n
 }
@@ -115,7 +108,7 @@ func (b Blank) Cuts() int {
 // Outside is the closed envelope's size: a box adds its walls to no side, a cut
 // down envelope keeps its glued ends.
 func (b Blank) Outside() card.Size {
-	if len(b.Flaps) > 0 {
+	if len(b.Flaps()) > 0 {
 		return b.Cavity
 	}
 	lo, hi := b.Body.Bounds()
@@ -134,9 +127,3 @@ const (
 	End
 	BesideTab
 )
-
-// Half is half the diagonal of a square that is measured along it, from corner to centre.
-func (b Blank) Half() measure.Length { return measure.FromMM(b.Width.MM() / math.Sqrt2) }
-
-// Cut is the rectangle of paper the blank is cut from.
-func (b Blank) Cut() card.Size { return card.Size{Width: b.Width, Height: b.Height} }

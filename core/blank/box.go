@@ -30,7 +30,7 @@ func box() Style {
 			"fill":    "Fold the side flaps and the flap at the foot, glue that one down on them, and let it set. Slide the card in through the mouth, under the side flaps.",
 			"mouth":   "Fold the wall at the mouth up, glue the last two tabs inside the walls they meet, and fold the top flap over to close.",
 		},
-		make: makeBox,
+		make: single(makeBox),
 	}
 }
 
@@ -41,26 +41,29 @@ const BoxCalipers = 4
 // makeBox gives the card's thickness to the walls instead of to the panel. The
 // walls are as high as the card, a little to spare, and every layer of board
 // over the place where most lie over one another.
-func makeBox(req Request) (Blank, error) {
+func makeBox(req Request) (sheet, error) {
 	if given, asked := req.Options.Lengths["depth"]; asked {
 		return req.boxed(req.groove().Up(given))
 	}
 	if req.Thickness < leastDeep {
-		return Blank{}, unsuitable("a card under %s thick needs no walls; a flat envelope takes it", usual(req.Ruler, leastDeep, 3*measure.Millimetre).Text(req.Ruler.Unit))
+		return sheet{}, unsuitable("a card under %s thick needs no walls; a flat envelope takes it", usual(req.Ruler, leastDeep, 3*measure.Millimetre).Text(req.Ruler.Unit))
 	}
 	spare := usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2)
 	for layers := 3; ; layers++ {
 		b, err := req.boxed(req.groove().Up(req.Thickness.Plus(spare).Plus(req.Board.Caliper.Times(layers))))
-		if err != nil || b.Layers() <= layers {
+		if err != nil {
 			return b, err
+		}
+		if made := b.whole(); made.Layers() <= layers {
+			return b, nil
 		}
 	}
 }
 
 // boxed is a box with walls so high.
-func (r Request) boxed(deep measure.Length) (Blank, error) {
+func (r Request) boxed(deep measure.Length) (sheet, error) {
 	if deep < leastDeep/2 {
-		return Blank{}, unsuitable("walls %s high cannot be folded; give the box some depth", deep.Text(r.Ruler.Unit))
+		return sheet{}, unsuitable("walls %s high cannot be folded; give the box some depth", deep.Text(r.Ruler.Unit))
 	}
 	room, ok := r.Options.Sizes["cavity"]
 	if !ok {
@@ -68,7 +71,7 @@ func (r Request) boxed(deep measure.Length) (Blank, error) {
 		room = card.Size{Width: room.Width + r.More.Width, Height: room.Height + r.More.Height}
 	}
 	room = card.Size{Width: r.groove().Up(room.Width), Height: r.groove().Up(room.Height)}
-	var b Blank
+	var b sheet
 	var err error
 	if r.Options.word("from", "square") == "square" {
 		b, err = square{Request: r, room: room, wall: deep}.least()
@@ -83,13 +86,13 @@ func (r Request) boxed(deep measure.Length) (Blank, error) {
 // raise moves every flap out by the height of a wall and puts the wall between
 // it and the body, with a tab to glue at the wall's clockwise end: each corner
 // is cut once, all in the same turning direction.
-func (b *Blank) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler) {
+func (b *sheet) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler) {
 	d := wall.MM()
 	b.Depth, b.Paper = wall, paper
 	sliver := min(usualTaper(r).MM(), d/4)
 	var corners []Waste
-	for i := range b.Flaps {
-		f := &b.Flaps[i]
+	for i := range b.Piece.Flaps {
+		f := &b.Piece.Flaps[i]
 		run := f.Crease.Len()
 		u := shape.Point{X: (f.Crease.B.X - f.Crease.A.X) / run, Y: (f.Crease.B.Y - f.Crease.A.Y) / run}
 		out := shape.Point{X: u.Y * d, Y: -u.X * d}
@@ -125,7 +128,7 @@ func from(at shape.Point, p shape.Polygon) shape.Polygon {
 
 // besideTab is the paper to cut away round a tab, in the corner at its wall's
 // end: pieces of one corner, which all have its legs.
-func (b *Blank) besideTab(f Flap, at func(p shape.Point, along, up float64) shape.Point, paper shape.Polygon) []Waste {
+func (b *sheet) besideTab(f Flap, at func(p shape.Point, along, up float64) shape.Point, paper shape.Polygon) []Waste {
 	const far = 1e4
 	corner := shape.Polygon{f.Base.B, at(f.Base.B, 0, far), at(f.Base.B, far, far), at(f.Base.B, far, 0)}.Intersect(paper)
 	lo, hi := corner.Bounds()

@@ -27,11 +27,11 @@ func contour() Style {
 			{"rounded", "rounded flaps", flap("rounded")},
 			{"angled", "angled flaps", flap("angled")},
 		},
-		make: makeContour,
+		make: single(makeContour),
 	}
 }
 
-func makeContour(req Request) (Blank, error) {
+func makeContour(req Request) (sheet, error) {
 	angled := req.Options.word("flap", "rounded") == "angled"
 	b, err := req.contourOf(angled)
 	if err != nil {
@@ -39,10 +39,10 @@ func makeContour(req Request) (Blank, error) {
 	}
 	if !angled {
 		radius := req.Options.length("radius", usual(req.Ruler, measure.Inch/2, 12*measure.Millimetre)).MM()
-		for i, f := range b.Flaps {
-			b.Flaps[i].Shape = f.rounded(radius)
+		for i, f := range b.Piece.Flaps {
+			b.Piece.Flaps[i].Shape = f.rounded(radius)
 		}
-		b.Outline = outline(b.Flaps[3], b.Flaps[1], b.Flaps[2], b.Flaps[0])
+		b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	}
 	// A machine cuts the outline alone: what matters of the paper is what holds it.
 	b.Paper, b.Waste, b.Diagonal = b.Outline.Hull(), nil, false
@@ -54,12 +54,12 @@ func makeContour(req Request) (Blank, error) {
 		b.Machine.Gap = req.Options.length("gap", usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2))
 		b.Machine.Margin = req.Options.length("margin", usual(req.Ruler, measure.Inch/8, 3*measure.Millimetre))
 		if b.Machine.Dash <= 0 || b.Machine.Gap <= 0 {
-			return Blank{}, unsuitable("a perforation needs dashes and gaps of some length; a score without gaps is a solid one")
+			return sheet{}, unsuitable("a perforation needs dashes and gaps of some length; a score without gaps is a solid one")
 		}
 	}
-	for _, f := range b.Flaps {
+	for _, f := range b.Piece.Flaps {
 		if len(b.Machine.Dashes(f.Crease)) == 0 {
-			return Blank{}, unsuitable("dashes of %s that stop %s short of the edge leave no score for the %s flap; try shorter ones, or a smaller margin",
+			return sheet{}, unsuitable("dashes of %s that stop %s short of the edge leave no score for the %s flap; try shorter ones, or a smaller margin",
 				b.Machine.Dash.Text(req.Ruler.Unit), b.Machine.Margin.Text(req.Ruler.Unit), f.Name)
 		}
 	}
@@ -68,7 +68,7 @@ func makeContour(req Request) (Blank, error) {
 	return b, nil
 }
 
-func (r Request) contourOf(angled bool) (Blank, error) {
+func (r Request) contourOf(angled bool) (sheet, error) {
 	r.Groove, r.Jig, r.Reach = r.Ruler.Step, 0, 0 // a machine knows no board
 	if r.Options.word("of", "straight-fold") == "corner-fold" {
 		q := square{Request: r, room: r.cavity()}

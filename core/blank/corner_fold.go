@@ -26,11 +26,11 @@ func cornerFold() Style {
 			{"computed", "computed seam", Options{Words: map[string]string{"rule": "computed"}}},
 			{"thumb", "rule of thumb", Options{Words: map[string]string{"rule": "thumb"}}},
 		},
-		make: makeCornerFold,
+		make: single(makeCornerFold),
 	}
 }
 
-func makeCornerFold(req Request) (Blank, error) {
+func makeCornerFold(req Request) (sheet, error) {
 	room, ok := req.Options.Sizes["cavity"]
 	if !ok {
 		room = req.cavity()
@@ -65,7 +65,7 @@ func (q square) minimum() measure.Length {
 // least is the smallest square on the ruler that closes with the seam wanted.
 // Scores move to the board's grooves, which can cost the seam a little: the
 // next mark or few up make it whole again.
-func (q square) least() (Blank, error) {
+func (q square) least() (sheet, error) {
 	least := q.minimum()
 	side := q.Ruler.Up(least)
 	for side < least+4*max(q.Ruler.Step, q.groove().Step) && q.seamAt(side) < q.Seam.MM()-1e-6 {
@@ -120,17 +120,19 @@ func ThumbMargin(r measure.Ruler) measure.Length { return usual(r, thumbInch, th
 // cut builds the blank from a square of the given side. The origin is the
 // square's centre; the flaps are laid out as for a flat envelope, from its
 // centre to its corner less the wall, and a box's walls then move them out.
-func (q square) cut(side measure.Length) (Blank, error) {
+func (q square) cut(side measure.Length) (sheet, error) {
 	big := side.MM()/math.Sqrt2 - q.wall.MM()
 	left, top, right, bottom, far := q.creases(big)
 	if left <= -big || top <= -big || right >= big || bottom >= big {
-		return Blank{}, unsuitable("a square of %s leaves no flaps round a card this long", side.Text(q.Ruler.Unit))
+		return sheet{}, unsuitable("a square of %s leaves no flaps round a card this long", side.Text(q.Ruler.Unit))
 	}
 	paper := diamond(big)
-	b := Blank{
-		Width: side, Height: side, Minimum: q.minimum(), Card: q.Card, Diagonal: true, Sized: q.sized, Far: far,
-		Cavity: card.Size{Width: measure.FromMM(right - left), Height: measure.FromMM(bottom - top)},
-		Paper:  paper, Inside: shape.Rect(left, top, right, bottom),
+	b := sheet{
+		Blank{
+			Minimum: q.minimum(), Card: q.Card, Sized: q.sized, Far: far, Inside: shape.Rect(left, top, right, bottom),
+			Cavity: card.Size{Width: measure.FromMM(right - left), Height: measure.FromMM(bottom - top)},
+		},
+		Piece{Width: side, Height: side, Diagonal: true, Paper: paper},
 	}
 	b.Body = paper.Intersect(b.Inside)
 	trim := usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
@@ -150,10 +152,10 @@ func (q square) cut(side measure.Length) (Blank, error) {
 	u := flap("top", shape.Line{A: nw, B: ne}, shape.Rect(left, top-along, right, top))
 	for _, f := range []Flap{l, r, d, u} {
 		if len(f.Shape) < 3 {
-			return Blank{}, unsuitable("a square of %s leaves no %s flap", side.Text(q.Ruler.Unit), f.Name)
+			return sheet{}, unsuitable("a square of %s leaves no %s flap", side.Text(q.Ruler.Unit), f.Name)
 		}
 	}
-	b.Flaps = flat([]Flap{l, r, d, u})
+	b.Piece.Flaps = flat([]Flap{l, r, d, u})
 	b.Waste = cornerWaste(paper, left, top, right, bottom, across, along)
 	b.Seams = []Seam{
 		{Under: "left", Over: "bottom", Want: q.Seam}, {Under: "right", Over: "bottom", Want: q.Seam},
@@ -162,7 +164,7 @@ func (q square) cut(side measure.Length) (Blank, error) {
 	if q.wall > 0 {
 		b.raise(q.wall, diamond(side.MM()/math.Sqrt2), q.Ruler)
 	}
-	b.Outline = outline(b.Flaps[3], b.Flaps[1], b.Flaps[2], b.Flaps[0])
+	b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	b.score(q.Jig)
 	return b, nil
 }

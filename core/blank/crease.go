@@ -29,7 +29,7 @@ type Crease struct {
 
 // score lists every crease by its distance from an edge or corner of the paper,
 // the upright ones first, and then, with the paper turned, the level ones.
-func (b *Blank) score(jig measure.Length) {
+func (b *sheet) score(jig measure.Length) {
 	across, along := "left edge", "bottom edge"
 	if b.Diagonal {
 		across, along = "left corner", "top corner"
@@ -57,14 +57,14 @@ func (b *Blank) score(jig measure.Length) {
 		}
 		b.Creases = append(b.Creases, c)
 	}
-	b.Creases = make([]Crease, 0, 3*len(b.Flaps))
-	for _, f := range b.Flaps {
+	b.Creases = make([]Crease, 0, 3*len(b.Piece.Flaps))
+	for _, f := range b.Piece.Flaps {
 		add(Crease{Flap: f.Name}, f.Crease)
 		if len(f.Wall) > 0 {
 			add(Crease{Flap: f.Name + " wall", Wall: true}, f.Base)
 		}
 	}
-	for _, f := range b.Flaps {
+	for _, f := range b.Piece.Flaps {
 		if len(f.Tab) > 0 {
 			add(Crease{Flap: f.Name + " wall's tab", Tab: true}, f.Hinge())
 		}
@@ -84,7 +84,7 @@ var opposite = map[string]string{
 
 // beyond tells whether the scores across, or along, go further than the board
 // reaches, so that the far ones are set from the opposite side.
-func (b *Blank) beyond(level bool) bool {
+func (b *sheet) beyond(level bool) bool {
 	if level {
 		return b.Far.Along
 	}
@@ -100,7 +100,7 @@ func rank(later bool) int {
 
 // markEdge says where a score across a corner meets the paper's two edges: the
 // square root of two times its depth, from that corner.
-func (b *Blank) markEdge(c *Crease) {
+func (b *sheet) markEdge(c *Crease) {
 	depth := c.At.MM()
 	c.MarkFrom = c.From
 	if far := b.Width.MM()*math.Sqrt2 - depth; far < depth {
@@ -111,24 +111,24 @@ func (b *Blank) markEdge(c *Crease) {
 
 func abs(v float64) float64 { return math.Abs(v) }
 
-// Marks are where the folds of a blank folded by eye come out, as short marks at
+// Marks are where the folds of a piece of a blank folded by eye come out, as short marks at
 // the ends of each: it is folded round its card, not scored.
-func (b Blank) Marks() []shape.Line {
+func (b *Blank) Marks(p *Piece) []shape.Line {
 	const long = 5 // millimetres
 	if !b.ByEye {
 		return nil
 	}
 	var out []shape.Line
-	for _, f := range b.Flaps {
+	for _, f := range p.Flaps {
 		back := shape.Line{A: f.Crease.B, B: f.Crease.A}
 		out = append(out, shape.Line{A: f.Crease.A, B: f.Crease.At(long)}, shape.Line{A: back.A, B: back.At(long)})
 	}
 	return out
 }
 
-// ScoreLines is every score as it is made, flap by flap: lines, or the dashes of
+// ScoreLines is every score of a piece as it is made, flap by flap: lines, or the dashes of
 // a perforation. None where it is folded by eye.
-func (b Blank) ScoreLines() []shape.Line {
+func (b *Blank) ScoreLines(p *Piece) []shape.Line {
 	if b.ByEye {
 		return nil
 	}
@@ -136,8 +136,8 @@ func (b Blank) ScoreLines() []shape.Line {
 	if b.Machine != nil {
 		machine = *b.Machine
 	}
-	out := make([]shape.Line, 0, 3*len(b.Flaps))
-	for _, f := range b.Flaps {
+	out := make([]shape.Line, 0, 3*len(p.Flaps))
+	for _, f := range p.Flaps {
 		out = append(out, machine.Dashes(f.Crease)...)
 		if len(f.Wall) > 0 {
 			out = append(append(out, machine.Dashes(f.Base)...), machine.Dashes(f.Hinge())...)

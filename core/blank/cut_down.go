@@ -19,14 +19,14 @@ func cutDown() Style {
 			"flap": "Trim the ends of the flap so that they do not stick out past the glued ends.",
 		},
 		Paperless: true,
-		make:      makeCutDown,
+		make:      single(makeCutDown),
 	}
 }
 
 // A bought envelope higher than the card by more than this is no use: the card would slide about.
 const mostHigher = measure.Inch
 
-func makeCutDown(req Request) (Blank, error) {
+func makeCutDown(req Request) (sheet, error) {
 	glue := req.Ruler.Up(req.Options.length("glue", max(usual(req.Ruler, measure.Inch/2, 12*measure.Millimetre), req.Seam)))
 	if own, ok := req.Options.Sizes["envelope"]; ok {
 		f := catalog.Format{Name: req.Options.word("envelope", "measured"), Width: own.Width, Height: own.Height}
@@ -41,14 +41,14 @@ func makeCutDown(req Request) (Blank, error) {
 			return b, nil
 		}
 	}
-	return Blank{}, unsuitable("no bought envelope is high enough for this card, not over %s too high, and long enough to glue %s at both ends",
+	return sheet{}, unsuitable("no bought envelope is high enough for this card, not over %s too high, and long enough to glue %s at both ends",
 		usual(req.Ruler, mostHigher, 25*measure.Millimetre).Text(req.Ruler.Unit), glue.Text(req.Ruler.Unit))
 }
 
 // cutFrom keeps the middle of an envelope's length: the card, its thickness and
 // ease, and a strip of glue at both ends. The flap's ends are shaped, so as much
 // comes off each. ok is false where the card does not go into it so.
-func cutFrom(req Request, f *catalog.Format, glue measure.Length) (b Blank, ok bool) {
+func cutFrom(req Request, f *catalog.Format, glue measure.Length) (b sheet, ok bool) {
 	whole := card.Size{Width: max(f.Width, f.Height), Height: min(f.Width, f.Height)}
 	room := req.Thickness + req.Ease
 	for _, as := range []Request{req, req.turned()} {
@@ -70,14 +70,13 @@ func cutFrom(req Request, f *catalog.Format, glue measure.Length) (b Blank, ok b
 	return b, false
 }
 
-func shorten(req Request, name string, whole card.Size, keep, glue measure.Length, lying card.Size) Blank {
+func shorten(req Request, name string, whole card.Size, keep, glue measure.Length, lying card.Size) sheet {
 	off := (whole.Width - keep) / 2
 	width, height := whole.Width.MM(), whole.Height.MM()
 	left, right, g := off.MM(), (off + keep).MM(), glue.MM()
-	b := Blank{
-		Width: whole.Width, Height: whole.Height, Bought: name, Card: lying,
-		Cavity: card.Size{Width: keep - 2*glue, Height: whole.Height},
-		Paper:  shape.Rect(0, 0, width, height), Outline: shape.Rect(left, 0, right, height),
+	b := sheet{
+		Blank{Bought: name, Card: lying, Cavity: card.Size{Width: keep - 2*glue, Height: whole.Height}},
+		Piece{Width: whole.Width, Height: whole.Height, Paper: shape.Rect(0, 0, width, height), Outline: shape.Rect(left, 0, right, height)},
 	}
 	b.Body = b.Outline
 	b.Inside = shape.Rect(left+g, 0, right-g, height)

@@ -21,8 +21,8 @@ func Example() {
 		fmt.Println(err)
 		return
 	}
-	fmt.Println("cut a square of", b.Width.Text(measure.Inches))
-	for _, c := range b.Creases {
+	fmt.Println("cut a square of", b.Main().Width.Text(measure.Inches))
+	for _, c := range b.Main().Creases {
 		fmt.Println("score for the", c.Flap, "flap at", c.Reading.Text(measure.Inches), "from the", c.From)
 	}
 	fmt.Println("closes:", proof.Fold(b, 0).OK)

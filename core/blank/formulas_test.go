@@ -29,12 +29,12 @@ func near(t *testing.T, what string, got, want float64) {
 
 func flapOf(t *testing.T, b Blank, name string) Flap {
 	t.Helper()
-	for _, f := range b.Flaps {
+	for _, f := range b.Main().Flaps {
 		if f.Name == name {
 			return f
 		}
 	}
-	t.Fatalf("no %s flap in %+v", name, b.Flaps)
+	t.Fatalf("no %s flap in %+v", name, b.Main().Flaps)
 	return Flap{}
 }
 
@@ -55,17 +55,17 @@ func TestCornerFoldFormulas(t *testing.T) {
 					a, c, e, o := (w + thick + in/4).MM(), (h + thick + in/4).MM(), below.MM(), 12.7
 					side := (a+c+2*e)/math.Sqrt2 + o
 					r := side / math.Sqrt2
-					near(t, "side", b.Width.MM(), side)
+					near(t, "side", b.Main().Width.MM(), side)
 					// Tips deeper than the panel are trimmed an eighth of an inch short of it.
 					deep := func(d, panel float64) float64 { return min(d, panel-25.4/8) }
 					near(t, "left", flapOf(t, b, "left").Depth.MM(), deep(r-a/2, a))
 					near(t, "bottom", flapOf(t, b, "bottom").Depth.MM(), deep(r-c/2-e, c))
 					near(t, "top", flapOf(t, b, "top").Depth.MM(), deep(r-c/2+e, c))
-					near(t, "first score", b.Creases[0].At.MM(), r-a/2)
-					near(t, "second score", b.Creases[1].At.MM(), r+a/2)
-					near(t, "third score", b.Creases[2].At.MM(), r-c/2+e)
-					near(t, "mark along the edge", b.Creases[0].Mark.MM(), math.Sqrt2*(r-a/2))
-					for _, waste := range b.Waste {
+					near(t, "first score", b.Main().Creases[0].At.MM(), r-a/2)
+					near(t, "second score", b.Main().Creases[1].At.MM(), r+a/2)
+					near(t, "third score", b.Main().Creases[2].At.MM(), r-c/2+e)
+					near(t, "mark along the edge", b.Main().Creases[0].Mark.MM(), math.Sqrt2*(r-a/2))
+					for _, waste := range b.Main().Waste {
 						if waste.Place == "top left notch" {
 							near(t, "notch", waste.Width.MM(), r-a/2-c/2+e)
 							near(t, "notch", waste.Height.MM(), waste.Width.MM())
@@ -91,15 +91,15 @@ func TestBoxFormulas(t *testing.T) {
 		near(t, "walls", d, thick.MM()+25.4/16+4*0.3)
 		near(t, "across", b.Cavity.Width.MM(), a)
 		near(t, "along", b.Cavity.Height.MM(), c)
-		near(t, "side", b.Width.MM(), (a+c+2*d)/math.Sqrt2+12.7)
-		if len(b.Creases) != 12 || !b.Board {
-			t.Fatalf("%d creases, of board %v", len(b.Creases), b.Board)
+		near(t, "side", b.Main().Width.MM(), (a+c+2*d)/math.Sqrt2+12.7)
+		if len(b.Main().Creases) != 12 || !b.Board {
+			t.Fatalf("%d creases, of board %v", len(b.Main().Creases), b.Board)
 		}
 		// On either side of the front a crease, and the foot of the wall with the tab in line with it.
 		for i := 0; i < 12; i += 3 {
-			near(t, "creases of a wall", (b.Creases[i+2].At - b.Creases[i].At).MM(), d)
+			near(t, "creases of a wall", (b.Main().Creases[i+2].At - b.Main().Creases[i].At).MM(), d)
 		}
-		for _, f := range b.Flaps {
+		for _, f := range b.Main().Flaps {
 			if len(f.Wall) == 0 || len(f.Tab) == 0 {
 				t.Errorf("the %s side has no wall or no tab", f.Name)
 			}
@@ -126,8 +126,8 @@ func TestStraightFoldAddsUp(t *testing.T) {
 			if (across > along) != (mouth == "long") {
 				t.Errorf("the mouth on the %s side: inside %v x %v", mouth, across.In(), along.In())
 			}
-			near(t, "across", b.Width.MM(), (flapOf(t, b, "left").Depth + across + flapOf(t, b, "right").Depth).MM())
-			near(t, "along", b.Height.MM(), (flapOf(t, b, "top").Depth + along + flapOf(t, b, "back").Depth).MM())
+			near(t, "across", b.Main().Width.MM(), (flapOf(t, b, "left").Depth + across + flapOf(t, b, "right").Depth).MM())
+			near(t, "along", b.Main().Height.MM(), (flapOf(t, b, "top").Depth + along + flapOf(t, b, "back").Depth).MM())
 			if gap := along - flapOf(t, b, "back").Depth; v.ID == "thumb-gap" && gap != in/4 || v.ID == "full-back" && gap != 0 {
 				t.Errorf("%s: the back is %v short", v.ID, gap.In())
 			}
@@ -156,15 +156,15 @@ func TestBoardsAndRulersOfTheirOwn(t *testing.T) {
 				if err != nil || b.Machine != nil || b.ByEye {
 					continue
 				}
-				if b.Width%c.step != 0 || b.Height%c.step != 0 {
-					t.Errorf("%s: cut %v x %v mm", style.ID, b.Width.MM(), b.Height.MM())
+				if b.Main().Width%c.step != 0 || b.Main().Height%c.step != 0 {
+					t.Errorf("%s: cut %v x %v mm", style.ID, b.Main().Width.MM(), b.Main().Height.MM())
 				}
 				if room := w.MM() + 25.4/4; b.Depth == 0 && max(b.Cavity.Width, b.Cavity.Height).MM() < room {
 					t.Errorf("%s: inside %v", style.ID, b.Cavity)
 				}
-				diagonal := measure.FromMM(b.Width.MM() * math.Sqrt2)
-				for _, cr := range b.Creases {
-					whole := map[bool]map[bool]measure.Length{false: {false: b.Width, true: b.Height}, true: {false: diagonal, true: diagonal}}[b.Diagonal][cr.Level]
+				diagonal := measure.FromMM(b.Main().Width.MM() * math.Sqrt2)
+				for _, cr := range b.Main().Creases {
+					whole := map[bool]map[bool]measure.Length{false: {false: b.Main().Width, true: b.Main().Height}, true: {false: diagonal, true: diagonal}}[b.Main().Diagonal][cr.Level]
 					if off := cr.Reading % c.groove; min(off, c.groove-off) > 1 {
 						t.Errorf("%s: a score reads %v mm on a board of %v", style.ID, cr.Reading.MM(), c.groove.MM())
 					}
@@ -192,16 +192,16 @@ func TestCutDownKeepsTheMiddle(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	kept := b.Width - 2*b.Waste[0].Width
-	if b.Waste[0].Width != b.Waste[1].Width || kept < 5*in+in/16+in/4+in || b.Bought == "" {
-		t.Errorf("%s: %v kept, %v and %v off", b.Bought, kept.In(), b.Waste[0].Width.In(), b.Waste[1].Width.In())
+	kept := b.Main().Width - 2*b.Main().Waste[0].Width
+	if b.Main().Waste[0].Width != b.Main().Waste[1].Width || kept < 5*in+in/16+in/4+in || b.Bought == "" {
+		t.Errorf("%s: %v kept, %v and %v off", b.Bought, kept.In(), b.Main().Waste[0].Width.In(), b.Main().Waste[1].Width.In())
 	}
 	// 7 + 1/4 + 2 x 1/2 on an eighth's ruler is 8 1/4, more than an envelope of 8.02 has.
 	short := request(7*in, 5*in, 0)
 	short.Ruler.Step = in / 8
 	short.Options = Options{Sizes: map[string]card.Size{"envelope": {Width: measure.FromMM(8.02 * 25.4), Height: 5*in + in/4}}}
 	if b, err := style.Make(short); err == nil {
-		t.Errorf("an envelope too short is cut by %v", b.Waste)
+		t.Errorf("an envelope too short is cut by %v", b.Main().Waste)
 	}
 	req.Card.Height = 11 * in
 	req.Card.Width = 20 * in
@@ -271,23 +271,23 @@ func TestOutlinesAreSimple(t *testing.T) {
 					continue
 				}
 				seen++
-				for i := range b.Outline {
-					for j := i + 2; j < len(b.Outline); j++ {
-						if i == 0 && j == len(b.Outline)-1 {
+				for i := range b.Main().Outline {
+					for j := i + 2; j < len(b.Main().Outline); j++ {
+						if i == 0 && j == len(b.Main().Outline)-1 {
 							continue
 						}
-						if cross(b.Outline[i], b.Outline[(i+1)%len(b.Outline)], b.Outline[j], b.Outline[(j+1)%len(b.Outline)]) {
+						if cross(b.Main().Outline[i], b.Main().Outline[(i+1)%len(b.Main().Outline)], b.Main().Outline[j], b.Main().Outline[(j+1)%len(b.Main().Outline)]) {
 							t.Fatalf("%s %s of %v: the cut crosses itself at its sides %d and %d", style.ID, v.ID, z, i, j)
 						}
 					}
 				}
 				b.Machine, b.ByEye = nil, false // a solid score where it makes dashes, or marks
-				cut := sides(b.Outline)
+				cut := sides(b.Main().Outline)
 				for _, panel := range b.Panels() {
 					for _, side := range sides(panel) {
 						for _, share := range []float64{0.1, 0.3, 0.5, 0.7, 0.9} {
 							at := side.At(share * side.Len())
-							if isCut, isScored := on(cut, at), on(b.ScoreLines(), at); isCut == isScored {
+							if isCut, isScored := on(cut, at), on(b.ScoreLines(b.Main()), at); isCut == isScored {
 								t.Fatalf("%s %s of %v: at %v, cut %v and scored %v", style.ID, v.ID, z, at, isCut, isScored)
 							}
 						}

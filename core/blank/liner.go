@@ -102,9 +102,9 @@ func sticksOut(piece shape.Polygon, panels []shape.Polygon) bool {
 }
 
 // closingFlap is the flap the sender seals.
-func (b Blank) closingFlap() (Flap, bool) {
+func (b *Blank) closingFlap() (Flap, bool) {
 	for _, s := range b.Seams {
-		for _, f := range b.Flaps {
+		for _, f := range b.Flaps() {
 			if s.Closing && f.Name == s.Over {
 				return f, true
 			}

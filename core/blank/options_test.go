@@ -70,8 +70,8 @@ func TestRectanglesForASquareCard(t *testing.T) {
 		if long, high := max(b.Cavity.Width, b.Cavity.Height), min(b.Cavity.Width, b.Cavity.Height); long != 7*measure.Inch || high != 21*measure.Inch/4 {
 			t.Errorf("%s: inside %v x %v", v.ID, long.In(), high.In())
 		}
-		if len(b.Strips) != 2 || b.Diagonal != (v.ID == "square") {
-			t.Errorf("%s: %d strips, diagonal %v", v.ID, len(b.Strips), b.Diagonal)
+		if len(b.Strips) != 2 || b.Main().Diagonal != (v.ID == "square") {
+			t.Errorf("%s: %d strips, diagonal %v", v.ID, len(b.Strips), b.Main().Diagonal)
 		}
 		for _, strip := range b.Strips {
 			lo, hi := strip.Bounds()

@@ -8,8 +8,8 @@ import (
 )
 
 // Flap finds a flap by its name; one without depth where there is none.
-func (b Blank) Flap(name string) Flap {
-	for _, f := range b.Flaps {
+func (b *Blank) Flap(name string) Flap {
+	for _, f := range b.Flaps() {
 		if f.Name == name {
 			return f
 		}
@@ -46,12 +46,13 @@ func (f Flap) Axis() shape.Line {
 func (f Flap) Folded() shape.Polygon { return f.Shape.Mirror(f.Axis()) }
 
 // Layers are the most sheets at one place of the folded blank, the body included.
-func (b Blank) Layers() int {
-	if len(b.Flaps) == 0 {
+func (b *Blank) Layers() int {
+	flaps := b.Flaps()
+	if len(flaps) == 0 {
 		return 2
 	}
-	lying := make([]shape.Polygon, len(b.Flaps))
-	for i, f := range b.Flaps {
+	lying := make([]shape.Polygon, len(flaps))
+	for i, f := range flaps {
 		lying[i] = f.Folded()
 	}
 	most, _ := shape.Lie(lying)
@@ -149,9 +150,9 @@ func outline(clockwise ...Flap) shape.Polygon {
 
 // Panels are all the parts of the outline, none over another: the body, the
 // flaps, and the walls and tabs of a box.
-func (b Blank) Panels() []shape.Polygon {
+func (b *Blank) Panels() []shape.Polygon {
 	out := []shape.Polygon{b.Body}
-	for _, f := range b.Flaps {
+	for _, f := range b.Flaps() {
 		for _, p := range []shape.Polygon{f.Wall, f.Tab, f.Shape} {
 			if len(p) > 0 {
 				out = append(out, p)
@@ -161,17 +162,17 @@ func (b Blank) Panels() []shape.Polygon {
 	return out
 }
 
-// Glue is where the maker's glue goes, on the face of the blank as drawn: every
+// Glue is where the maker's glue goes, on the face of a piece as drawn: every
 // made seam's overlap on the flap that folds over, kept an eighth of an inch
 // off its edges so that nothing seeps inside.
-func (b Blank) Glue() []shape.Polygon {
+func (b *Blank) Glue(p *Piece) []shape.Polygon {
 	flaps := map[string]Flap{}
-	for _, f := range b.Flaps {
+	for _, f := range b.Flaps() {
 		flaps[f.Name] = f
 	}
-	out := slices.Clone(b.Gum)
+	out := slices.Clone(p.Gum)
 	for _, s := range b.Seams {
-		if s.Closing || s.Apart {
+		if s.Closing || s.Apart || !slices.ContainsFunc(p.Flaps, func(f Flap) bool { return f.Name == s.Over }) {
 			continue
 		}
 		over, under := flaps[s.Over], flaps[s.Under]

@@ -21,7 +21,7 @@ func squareRescue() Style {
 			{"square", "folded from a square, with strips", Options{Words: map[string]string{"from": "square"}}},
 		},
 		Rescue: true,
-		make:   makeSquareRescue,
+		make:   single(makeSquareRescue),
 	}
 }
 
@@ -35,9 +35,9 @@ func (r Request) RescueLength(height measure.Length) measure.Length {
 	return r.groove().Up(measure.FromMM(r.Ratio*height.MM())) + ratioSpare*r.groove().Step
 }
 
-func makeSquareRescue(req Request) (Blank, error) {
+func makeSquareRescue(req Request) (sheet, error) {
 	if req.Ratio <= 1 {
-		return Blank{}, unsuitable("the carriers of this job take a square piece without a surcharge")
+		return sheet{}, unsuitable("the carriers of this job take a square piece without a surcharge")
 	}
 	if req.Card.Width <= req.Card.Height {
 		req = req.turned()
@@ -45,10 +45,10 @@ func makeSquareRescue(req Request) (Blank, error) {
 	room := req.cavity()
 	long := req.RescueLength(room.Height)
 	if room.Width >= long {
-		return Blank{}, unsuitable("this card is no square to the post: its envelope is more than %s times as long as high", strconv.FormatFloat(req.Ratio, 'f', -1, 64))
+		return sheet{}, unsuitable("this card is no square to the post: its envelope is more than %s times as long as high", strconv.FormatFloat(req.Ratio, 'f', -1, 64))
 	}
 	room.Width = long
-	var b Blank
+	var b sheet
 	var err error
 	if req.Options.word("from", "straight") == "square" {
 		b, err = square{Request: req, room: room}.least()

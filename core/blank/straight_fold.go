@@ -22,11 +22,11 @@ func straightFold() Style {
 			{"full-back", "full back", school("full-back")},
 			{"thumb-gap", "thumb gap", school("thumb-gap")},
 		},
-		make: makeStraightFold,
+		make: single(makeStraightFold),
 	}
 }
 
-func makeStraightFold(req Request) (Blank, error) {
+func makeStraightFold(req Request) (sheet, error) {
 	return rectangle{Request: req}.fold()
 }
 
@@ -56,7 +56,7 @@ func (q rectangle) lies() (lying, room card.Size) {
 	return lying, room
 }
 
-func (q rectangle) fold() (Blank, error) {
+func (q rectangle) fold() (sheet, error) {
 	up := q.groove().Up
 	lying, room := q.lies()
 	side, gap := usual(q.Ruler, measure.Inch, 25*measure.Millimetre), measure.Length(0)
@@ -70,11 +70,11 @@ func (q rectangle) fold() (Blank, error) {
 	q.top = up(q.Options.length("top_flap", min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
 	switch {
 	case q.back <= 0:
-		return Blank{}, unsuitable("a thumb gap of %s leaves no back", gap.Text(q.Ruler.Unit))
+		return sheet{}, unsuitable("a thumb gap of %s leaves no back", gap.Text(q.Ruler.Unit))
 	case q.left <= 0 || q.top <= 0:
-		return Blank{}, unsuitable("the side flaps and the top flap need some depth")
+		return sheet{}, unsuitable("the side flaps and the top flap need some depth")
 	}
-	b := Blank{Card: lying}
+	b := sheet{Blank: Blank{Card: lying}}
 	b.Width, b.Cavity.Width, q.right, b.Far.Across = q.span(q.left, room.Width, q.left)
 	b.Height, b.Cavity.Height, q.top, b.Far.Along = q.span(q.back, room.Height, q.top)
 	b.lay(q)
@@ -95,7 +95,7 @@ func (q rectangle) span(first, room, last measure.Length) (paper, inside, end me
 }
 
 // lay puts the panels with the blank's top left corner at the origin.
-func (b *Blank) lay(q rectangle) {
+func (b *sheet) lay(q rectangle) {
 	left, right := q.left.MM(), (q.left + b.Cavity.Width).MM()
 	mouth, base := q.top.MM(), (q.top + b.Cavity.Height).MM()
 	width, height := (b.Width - 2*q.wall).MM(), (b.Height - 2*q.wall).MM()
@@ -112,7 +112,7 @@ func (b *Blank) lay(q rectangle) {
 	k = k.tapered(b.Taper.MM(), q.back.MM())
 	u := Flap{Name: "top", Depth: q.top, Shape: shape.Polygon{{X: left + ends, Y: 0}, {X: right - ends, Y: 0}, ne, nw}, Crease: shape.Line{A: nw, B: ne}}
 	b.Paper, b.Inside = shape.Rect(0, 0, width, height), b.Body
-	b.Flaps = flat([]Flap{l, r, k, u})
+	b.Piece.Flaps = flat([]Flap{l, r, k, u})
 	b.Waste = []Waste{
 		{Notch, "", "top left corner", q.left, q.top, shape.Rect(0, 0, left, mouth)},
 		{Notch, "", "top right corner", q.right, q.top, shape.Rect(right, 0, width, mouth)},
@@ -126,6 +126,6 @@ func (b *Blank) lay(q rectangle) {
 	if d := q.wall.MM(); d > 0 {
 		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d), q.Ruler)
 	}
-	b.Outline = outline(b.Flaps[3], b.Flaps[1], b.Flaps[2], b.Flaps[0])
+	b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	b.score(0)
 }

@@ -153,9 +153,11 @@ func (s Style) Variant(id string, o Options) Variant {
 // words why the style does not suit the card.
 func (s Style) Make(req Request) (Blank, error) {
 	b, err := s.make(req)
-	b.Stock = req.Paper
-	if b.Board {
-		b.Stock = req.Board
+	for i := range b.Pieces {
+		b.Pieces[i].Stock = req.Paper
+		if b.Board {
+			b.Pieces[i].Stock = req.Board
+		}
 	}
 	return b, err
 }

@@ -17,13 +17,13 @@ func wrap() Style {
 			"glue":   "Glue the bottom flap along its two slanted edges, in thin lines; put the card back in before the glue takes, to see that it slides.",
 			"close":  "Fold the top corner down over the back to close.",
 		},
-		make: makeWrap,
+		make: single(makeWrap),
 	}
 }
 
 // makeWrap folds with less ease than scores would need, since the card itself
 // is the gauge, and never takes a smaller square than the rule of thumb.
-func makeWrap(req Request) (Blank, error) {
+func makeWrap(req Request) (sheet, error) {
 	req.Ease = min(req.Ease, usual(req.Ruler, measure.Inch/8, 3*measure.Millimetre))
 	room := req.cavity()
 	req.Groove, req.Jig, req.Reach = measure.Micrometre, 0, 0 // by eye, the panel lies in the very middle

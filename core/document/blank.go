@@ -132,6 +132,16 @@ type Geometry struct {
 	Tabs     [][][2]float64 `json:"tabs" doc:"glue tabs at the walls' ends"`
 	Strips   [][][2]float64 `json:"strips" doc:"adhesive strips that hold the card"`
 	Scores   [][][2]float64 `json:"scores" doc:"every score as it is made: lines, or the dashes of a perforation"`
+
+	Others []PieceGeometry `json:"others,omitempty" doc:"the pieces besides the one with the body, drawn where it is"`
+}
+
+// PieceGeometry is a further piece of a blank.
+type PieceGeometry struct {
+	Name     string       `json:"name"`
+	Diagonal bool         `json:"diagonal"`
+	Paper    [][2]float64 `json:"paper"`
+	Outline  [][2]float64 `json:"outline"`
 }
 
 // FoldedFlap is a flap as cut and where its fold puts it.
@@ -179,9 +189,10 @@ type Nest struct {
 
 // Place is where one outline lies on a sheet.
 type Place struct {
-	Turn float64 `json:"turn" doc:"degrees"`
-	X    float64 `json:"x"`
-	Y    float64 `json:"y"`
+	Piece int     `json:"piece,omitempty" doc:"which of a blank's pieces, on a sheet of its own; the first where it is not said"`
+	Turn  float64 `json:"turn" doc:"degrees"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
 }
 
 // Wrap is what one way of making an envelope makes of the job's paper.

@@ -42,10 +42,10 @@ func blankText(r *work.Result, unit measure.Unit) string {
 	switch {
 	case m == nil:
 		return "none"
-	case m.Width == m.Height:
-		return m.Width.Text(unit)
+	case m.Main().Width == m.Main().Height:
+		return m.Main().Width.Text(unit)
 	}
-	return m.Cut().Text(unit)
+	return m.Main().Cut().Text(unit)
 }
 
 func insideText(r *work.Result, unit measure.Unit) string {

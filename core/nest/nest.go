@@ -17,28 +17,47 @@ const outlineGap = 3
 
 // Lie is whether a sheet takes a blank, and how many.
 type Lie struct {
-	Fits     bool
-	Angle    float64 // radians it is turned by; the smallest turn that fits
-	PerSheet int
+	Fits     bool    // every piece of it
+	Angle    float64 // radians the first piece is turned by; the smallest turn that fits
+	PerSheet int     // whole blanks, each piece cut from sheets of its own; nought where one takes more than a sheet
 }
 
-// Try says how a sheet takes a blank. A square or rectangle cut by hand lies as it
-// is, a quarter round, or at the smallest slant that fits; a machine's outline has
-// less of its mat free, and is nested where that is asked.
-func Try(b *blank.Blank, sheet card.Size, mat measure.Length, nested bool) (out Lie) {
+// Try says how a sheet takes a blank, piece by piece. A square or rectangle cut by
+// hand lies as it is, a quarter round, or at the smallest slant that fits; a
+// machine's outline has less of its mat free, and is nested where that is asked.
+func Try(b *blank.Blank, sheet card.Size, mat measure.Length, nested bool) Lie {
+	out := piece(b, 0, sheet, mat, nested)
+	if len(b.Pieces) == 1 || !out.Fits {
+		return out
+	}
+	takes := 1 / float64(out.PerSheet) // of a sheet, for one blank
+	for i := range b.Pieces[1:] {
+		one := piece(b, i+1, sheet, mat, nested)
+		if !one.Fits {
+			return Lie{}
+		}
+		takes += 1 / float64(one.PerSheet)
+	}
+	out.PerSheet = int(1/takes + 1e-9)
+	return out
+}
+
+// piece says how a sheet takes a piece of a blank.
+func piece(b *blank.Blank, at int, sheet card.Size, mat measure.Length, nested bool) (out Lie) {
+	p := &b.Pieces[at]
 	width, height := sheet.Width.MM(), sheet.Height.MM()
 	if b.Machine != nil {
 		edge := mat.MM()
 		width, height = width-2*edge, height-2*edge
-	} else if count, turned := trim.Yield(sheet, b.Cut()); count > 0 {
+	} else if count, turned := trim.Yield(sheet, p.Cut()); count > 0 {
 		out.Fits, out.PerSheet = true, count
-		if turned && b.Width != b.Height {
+		if turned && p.Width != p.Height {
 			out.Angle = math.Pi / 2
 		}
 		return out
 	}
-	paper := b.Paper
-	if b.Diagonal {
+	paper := p.Paper
+	if p.Diagonal {
 		paper = paper.Turn(-math.Pi / 4)
 	}
 	angle, ok := paper.FitAngle(width, height)
@@ -47,23 +66,32 @@ func Try(b *blank.Blank, sheet card.Size, mat measure.Length, nested bool) (out 
 	}
 	out.Fits, out.PerSheet, out.Angle = true, 1, shape.Settled(paper, angle, width, height)
 	if nested && b.Machine != nil {
-		out.PerSheet = max(1, len(b.Outline.NestIn(width, height, outlineGap)))
+		out.PerSheet = max(1, len(p.Outline.NestIn(width, height, outlineGap)))
 	}
 	return out
 }
 
-// Places puts rectangles of paper in the columns and rows the sheet gives, one
-// alone at the slant it needs, and a machine's outlines nested within its mat.
-func Places(b *blank.Blank, sheet card.Size, mat measure.Length) []shape.Place {
+// Places says where the pieces of a blank lie, each on a sheet of its own: rectangles
+// of paper in the columns and rows the sheet gives, one alone at the slant it needs,
+// and a machine's outlines nested within its mat.
+func Places(b *blank.Blank, sheet card.Size, mat measure.Length) [][]shape.Place {
+	out := make([][]shape.Place, len(b.Pieces))
+	for i := range b.Pieces {
+		out[i] = places(b, &b.Pieces[i], sheet, mat)
+	}
+	return out
+}
+
+func places(b *blank.Blank, p *blank.Piece, sheet card.Size, mat measure.Length) []shape.Place {
 	straight := 0.0
-	if b.Diagonal {
+	if p.Diagonal {
 		straight = -math.Pi / 4
 	}
 	width, height, edge := sheet.Width.MM(), sheet.Height.MM(), mat.MM()
-	g := trim.BestGrid(sheet, card.Size{Width: b.Width, Height: b.Height})
+	g := trim.BestGrid(sheet, p.Cut())
 	switch {
 	case b.Machine != nil:
-		nested := b.Outline.NestIn(width-2*edge, height-2*edge, outlineGap)
+		nested := p.Outline.NestIn(width-2*edge, height-2*edge, outlineGap)
 		for i := range nested {
 			nested[i].Move.X, nested[i].Move.Y = nested[i].Move.X+edge, nested[i].Move.Y+edge
 		}
@@ -71,13 +99,13 @@ func Places(b *blank.Blank, sheet card.Size, mat measure.Length) []shape.Place {
 			return nested
 		}
 	case g.Count() > 0:
-		return grid(b.Paper, straight, g)
+		return grid(p.Paper, straight, g)
 	}
-	angle, _ := b.Paper.Turn(straight).FitAngle(width, height)
+	angle, _ := p.Paper.Turn(straight).FitAngle(width, height)
 	if b.Machine != nil {
-		angle, _ = b.Paper.FitAngle(width-2*edge, height-2*edge)
+		angle, _ = p.Paper.FitAngle(width-2*edge, height-2*edge)
 	}
-	lo, hi := b.Paper.Turn(straight + angle).Bounds()
+	lo, hi := p.Paper.Turn(straight + angle).Bounds()
 	return []shape.Place{{Turn: straight + angle, Move: shape.Point{X: (width-hi.X+lo.X)/2 - lo.X, Y: (height-hi.Y+lo.Y)/2 - lo.Y}}}
 }
 

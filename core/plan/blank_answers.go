@@ -27,7 +27,7 @@ func blankLines(of blankWriter) []document.Answer {
 	if b.Depth > 0 {
 		w.add("depth", "Walls", "high, of card stock", []string{
 			fmt.Sprintf("%s thick, a little to spare and %d × %s of its own stock, front and flaps where most lie over one another: %s on the board.",
-				w.Bare(w.r.Card.Thickness), w.m.Proof.Layers, w.Decimal(b.Stock.Caliper), w.Text(b.Depth)),
+				w.Bare(w.r.Card.Thickness), w.m.Proof.Layers, w.Decimal(b.Main().Stock.Caliper), w.Text(b.Depth)),
 		}, w.Figure("depth", b.Depth))
 	}
 	if b.Bought != "" {
@@ -69,24 +69,41 @@ func insideNote(b *blank.Blank) string {
 }
 
 func (l *answerList) cutPaper() {
-	b, fit, paper := &l.m.Blank, l.m.Paper, l.m.Paper.Sheet.Name
-	note := "from " + paper
+	for k := range l.m.Pieces {
+		l.cutPiece(k)
+	}
+}
+
+// keyOf is the key of a line of a piece; the first has the plain one.
+func keyOf(key string, piece int) string {
+	if piece == 0 {
+		return key
+	}
+	return fmt.Sprintf("%s.%d", key, piece)
+}
+
+func (l *answerList) cutPiece(k int) {
+	b, fit, paper, piece := &l.m.Blank, l.m.Paper, l.m.Paper.Sheet.Name, &l.m.Pieces[k]
+	note, key := "from "+paper, keyOf("blank", k)
 	switch angle := degrees(fit.Angle); {
 	case !fit.Fits:
 		note = "larger than " + paper
-	case angle != 0 && angle != 90:
+	case k == 0 && angle != 0 && angle != 90:
 		note += fmt.Sprintf(", turned %s°", strconv.FormatFloat(angle, 'f', -1, 64))
 	}
+	cut := strings.TrimSuffix("Cut the "+words.Lower(piece.Name), " the ")
 	switch {
 	case b.Machine != nil:
-		l.add("blank", "Cut", note, []string{
-			fmt.Sprintf("The outline reaches %s; the mat keeps %s free at each side.", l.SizeText(b.Cut()), l.Text(l.b.Tools.Mat)),
+		l.add(key, cut, note, []string{
+			fmt.Sprintf("The outline reaches %s; the mat keeps %s free at each side.", l.SizeText(piece.Cut()), l.Text(l.b.Tools.Mat)),
 			dashText(l.Say, *b.Machine),
-		}, l.Both("blank", b.Cut())...)
-	case b.Width == b.Height && b.Minimum > 0:
-		l.add("blank", "Cut a square", note, append(l.squareWorking(), bladeCaution), l.Figure("blank.width", b.Width))
+		}, l.Both(key, piece.Cut())...)
+	case piece.Width == piece.Height && b.Minimum > 0:
+		l.add(key, "Cut a square", note, append(l.squareWorking(), bladeCaution), l.Figure(key+".width", piece.Width))
+	case k == 0:
+		l.add(key, cut, note, append(l.rectangleWorking(), bladeCaution), l.Both(key, piece.Cut())...)
 	default:
-		l.add("blank", "Cut", note, append(l.rectangleWorking(), bladeCaution), l.Both("blank", b.Cut())...)
+		l.add(key, cut, note, []string{bladeCaution}, l.Both(key, piece.Cut())...)
 	}
 }
 
@@ -99,36 +116,45 @@ func dashText(s say.Say, k blank.Machine) string {
 
 func (l *answerList) cutEnds() {
 	b := &l.m.Blank
-	l.add("blank", "Take", words.Article(b.Bought+" envelope"), []string{"Its height takes the card; its length is cut to the card."}, l.Both("blank", b.Cut())...)
-	kept := b.Width
-	if len(b.Waste) > 0 {
-		kept -= 2 * b.Waste[0].Width
+	l.add("blank", "Take", words.Article(b.Bought+" envelope"), []string{"Its height takes the card; its length is cut to the card."}, l.Both("blank", b.Main().Cut())...)
+	kept := b.Main().Width
+	if len(b.Main().Waste) > 0 {
+		kept -= 2 * b.Main().Waste[0].Width
 	}
 	l.add("outside", "Keep", "of its length", []string{
 		fmt.Sprintf("The inside of %s and a strip of glue at both ends.", l.Text(b.Cavity.Width)),
 	}, l.Figure("outside.width", kept))
-	if len(b.Waste) > 0 {
+	if len(b.Main().Waste) > 0 {
 		l.add("ends", "Cut off", "each end", []string{
-			fmt.Sprintf("Half of %s − %s kept: as much off both ends, since the flap's ends are shaped.", l.Bare(b.Width), l.Text(kept)), bladeCaution,
-		}, l.Figure("ends", b.Waste[0].Width))
+			fmt.Sprintf("Half of %s − %s kept: as much off both ends, since the flap's ends are shaped.", l.Bare(b.Main().Width), l.Text(kept)), bladeCaution,
+		}, l.Figure("ends", b.Main().Waste[0].Width))
 	}
 }
 
-// scores are what the board reads, turn by turn.
+// scores are what the board reads, piece by piece and turn by turn.
 func (l *answerList) scores() {
-	for i, cr := range l.m.Creases {
+	n := 0
+	for k := range l.m.Pieces {
+		l.scoresOf(&l.m.Pieces[k], n)
+		n += len(l.m.Pieces[k].Creases)
+	}
+}
+
+// scoresOf are those of a piece, numbered from so many on.
+func (l *answerList) scoresOf(p *blank.Piece, from int) {
+	for i, cr := range p.Creases {
 		if cr.Tab {
 			continue // it is one with the foot of the wall it lies beside
 		}
 		note := fmt.Sprintf("from the %s, for the %s", cr.From, flapWord(cr))
-		if tab := slices.IndexFunc(l.m.Creases, func(o blank.Crease) bool { return o.Tab && inLine(o, cr) }); tab >= 0 {
-			note += ", on through the " + l.m.Creases[tab].Flap
+		if tab := slices.IndexFunc(p.Creases, func(o blank.Crease) bool { return o.Tab && inLine(o, cr) }); tab >= 0 {
+			note += ", on through the " + p.Creases[tab].Flap
 		}
-		if i > 0 && l.m.Creases[i-1].Level != cr.Level {
+		if i > 0 && p.Creases[i-1].Level != cr.Level {
 			note = "turn the paper; " + note
 		}
-		key := fmt.Sprintf("crease%d", i)
-		l.add(key, "Score", note, l.creaseText(cr), l.Figure(key, cr.Reading))
+		key := fmt.Sprintf("crease%d", from+i)
+		l.add(key, "Score", note, l.creaseText(p, cr), l.Figure(key, cr.Reading))
 	}
 }
 
@@ -155,7 +181,7 @@ func (l *answerList) snips() {
 		return
 	}
 	var all []*snip
-	for _, waste := range l.m.Waste {
+	for _, waste := range l.m.AllWaste() {
 		// The creases say where to cut; a ruler mark is near enough to tell which corner is which.
 		z := card.Size{Width: l.Ruler.Nearest(waste.Width), Height: l.Ruler.Nearest(waste.Height)}
 		at := slices.IndexFunc(all, func(s *snip) bool { return s.kind == waste.Kind && s.size == z })
@@ -231,12 +257,12 @@ func (w *answerList) cavityText(one, ease, room measure.Length) string {
 	b := &w.m.Blank
 	thick, terms := w.r.Card.Thickness, fmt.Sprintf("%s card + %s thick + %s ease", w.Bare(one), w.Bare(w.r.Card.Thickness), w.Bare(ease))
 	if b.Depth > 0 {
-		thick = blank.BoxCalipers * b.Stock.Caliper
-		terms = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.Bare(one), blank.BoxCalipers, w.Bare(b.Stock.Caliper), w.Bare(ease))
+		thick = blank.BoxCalipers * b.Main().Stock.Caliper
+		terms = fmt.Sprintf("%s card + %d × %s of its own stock + %s ease", w.Bare(one), blank.BoxCalipers, w.Bare(b.Main().Stock.Caliper), w.Bare(ease))
 	}
 	exact, shown := one+thick+ease, one.Shown(w.Unit)+thick.Shown(w.Unit)+ease.Shown(w.Unit)
 	if b.Depth > 0 {
-		shown += blank.BoxCalipers*b.Stock.Caliper.Shown(w.Unit) - thick.Shown(w.Unit)
+		shown += blank.BoxCalipers*b.Main().Stock.Caliper.Shown(w.Unit) - thick.Shown(w.Unit)
 	}
 	if room < exact || room > exact+2*max(w.Ruler.Step, w.b.Tools.Groove) {
 		return fmt.Sprintf("%s card + %s thick; %s is what there is inside.", w.Bare(one), w.Bare(w.r.Card.Thickness), w.Text(room))
@@ -250,11 +276,11 @@ func (w *answerList) squareWorking() []string {
 	inch := w.Text(blank.ThumbMargin(w.Ruler))
 	switch b.Sized {
 	case blank.Given:
-		return []string{"As given: " + w.Text(b.Width) + ". The least that closes with the seam is " + w.Decimal(b.Minimum) + "."}
+		return []string{"As given: " + w.Text(b.Main().Width) + ". The least that closes with the seam is " + w.Decimal(b.Minimum) + "."}
 	case blank.ByThumb:
 		return []string{
 			fmt.Sprintf("Rule of thumb, the card's diagonal and %s: √(%s² + %s²) + %s = %s, up to %s.", inch,
-				w.Bare(outer.Width), w.Bare(outer.Height), inch, w.Decimal(thumb), w.Text(b.Width)),
+				w.Bare(outer.Width), w.Bare(outer.Height), inch, w.Decimal(thumb), w.Text(b.Main().Width)),
 			"The computed least for this seam is " + w.Decimal(b.Minimum) + ".",
 		}
 	}
@@ -264,7 +290,7 @@ func (w *answerList) squareWorking() []string {
 	}
 	return []string{
 		fmt.Sprintf("(%s + %s inside%s) ÷ √2 + %s seam = %s, up to %s so that the seam keeps its width with the scores on ruler marks.",
-			w.Bare(b.Cavity.Width), w.Bare(b.Cavity.Height), walls, w.Bare(w.b.Blank.Seam), w.Decimal(b.Minimum), w.Text(b.Width)),
+			w.Bare(b.Cavity.Width), w.Bare(b.Cavity.Height), walls, w.Bare(w.b.Blank.Seam), w.Decimal(b.Minimum), w.Text(b.Main().Width)),
 		fmt.Sprintf("The card's diagonal and %s, the rule of thumb, would give %s.", inch, w.Decimal(thumb)),
 	}
 }
@@ -284,17 +310,17 @@ func (w *answerList) rectangleWorking() []string {
 		return say.ComesTo(shown, total.Shown(w.Unit)) + w.Text(total)
 	}
 	return []string{
-		fmt.Sprintf("Across: %s side flap + %s%s inside%s + %s side flap%s", deep("left"), before, w.Bare(b.Cavity.Width), after, deep("right"), sum(b.Width, b.Cavity.Width, "left", "right")),
-		fmt.Sprintf("Along: %s top flap + %s%s front%s + %s back%s", deep("top"), before, w.Bare(b.Cavity.Height), after, deep("back"), sum(b.Height, b.Cavity.Height, "top", "back")),
+		fmt.Sprintf("Across: %s side flap + %s%s inside%s + %s side flap%s", deep("left"), before, w.Bare(b.Cavity.Width), after, deep("right"), sum(b.Main().Width, b.Cavity.Width, "left", "right")),
+		fmt.Sprintf("Along: %s top flap + %s%s front%s + %s back%s", deep("top"), before, w.Bare(b.Cavity.Height), after, deep("back"), sum(b.Main().Height, b.Cavity.Height, "top", "back")),
 	}
 }
 
-func (w *answerList) creaseText(cr blank.Crease) []string {
+func (w *answerList) creaseText(p *blank.Piece, cr blank.Crease) []string {
 	b := &w.m.Blank
-	if !b.Diagonal {
+	if !p.Diagonal {
 		return []string{fmt.Sprintf("%s from the %s.", w.Text(cr.At), cr.From)}
 	}
-	half := b.Half()
+	half := p.Half()
 	inside, sign := b.Cavity.Width, "−"
 	if cr.Level {
 		inside = b.Cavity.Height

@@ -10,6 +10,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/outline"
 	"yellow-parcel/core/proof"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
@@ -39,7 +40,7 @@ func blanks(s say.Say, r *work.Result, whole bool) []document.Blank {
 			one.describe(out)
 		}
 		if whole {
-			out.Geometry = geometryOf(&m.Blank, m.Proof)
+			out.Geometry = outline.GeometryOf(&m.Blank, m.Proof)
 		}
 		if i == 0 {
 			out.Answers = blankLines(one)
@@ -63,14 +64,14 @@ func (w blankWriter) summary(out *document.Blank) {
 	m := w.m
 	*out = document.Blank{
 		Style: m.Style.ID, Variant: m.Variant.ID, Name: nameOf(m.Candidate),
-		Width: w.Length(m.Width), Height: w.Length(m.Height),
+		Width: w.Length(m.Main().Width), Height: w.Length(m.Main().Height),
 		Creases: []document.Crease{}, Flaps: []document.Flap{}, Waste: []document.Waste{}, Sheets: []document.SheetFit{}, Steps: []string{}, Answers: []document.Answer{},
-		Seam: seam(w.Say, m), Area: w.Area(m.Outline.Area()), Paper: sheetFit(w.Say, m.Paper), Proof: w.proof(),
+		Seam: seam(w.Say, m), Area: w.Area(m.Area()), Paper: sheetFit(w.Say, m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
 	out.Room = strings.Join(roomText(w.Say, w.r, w.m), " ")
 	out.Text = out.Width.Text + " × " + out.Height.Text
-	if m.Diagonal {
+	if m.Main().Diagonal {
 		out.Text = out.Width.Text + " square"
 	}
 	if m.Depth > 0 {
@@ -85,30 +86,38 @@ func (w blankWriter) describe(out *document.Blank) {
 	m := w.m
 	fits := w.r.SheetFits(m)
 	out.Cavity, out.Outside, out.Proof.Thickest = w.Size(m.Cavity), w.Size(m.Outside()), w.Length(measure.FromMM(m.Proof.Thickest))
-	out.Creases, out.Flaps, out.Waste = make([]document.Crease, len(m.Creases)), make([]document.Flap, len(m.Flaps)), make([]document.Waste, 0, len(m.Waste))
+	flaps, waste := m.Flaps(), m.AllWaste()
+	out.Creases, out.Flaps, out.Waste = make([]document.Crease, 0, m.Scores()), make([]document.Flap, len(flaps)), make([]document.Waste, 0, len(waste))
 	out.Sheets, out.Steps = make([]document.SheetFit, len(fits)), make([]string, len(m.Steps))
 	out.Proof.Checks = w.checks()
 	for i, s := range m.Steps {
 		out.Steps[i] = w.Sentence(m.Style.Says[s.Name], s.With)
 	}
-	for i, cr := range m.Creases {
-		out.Creases[i] = document.Crease{Flap: cr.Flap, From: cr.From, At: w.Length(cr.At), Length: w.Length(cr.Length), Reading: w.Length(cr.Reading), MarkFrom: cr.MarkFrom, Line: lineOf(cr.Line)}
-		if cr.Mark > 0 {
-			mark := w.Length(cr.Mark)
-			out.Creases[i].Mark = &mark
+	for k := range m.Pieces {
+		for _, cr := range m.Pieces[k].Creases {
+			out.Creases = append(out.Creases, w.crease(cr))
 		}
 	}
-	for i, f := range m.Flaps {
+	for i, f := range flaps {
 		out.Flaps[i] = document.Flap{Name: f.Name, Depth: w.Length(f.Depth)}
 	}
-	for i, waste := range m.Waste {
-		if i == 0 || waste.Place != m.Waste[i-1].Place {
-			out.Waste = append(out.Waste, document.Waste{Place: waste.Place, Width: w.Length(waste.Width), Height: w.Length(waste.Height)})
+	for i, one := range waste {
+		if i == 0 || one.Place != waste[i-1].Place {
+			out.Waste = append(out.Waste, document.Waste{Place: one.Place, Width: w.Length(one.Width), Height: w.Length(one.Height)})
 		}
 	}
 	for i, f := range fits {
 		out.Sheets[i] = sheetFit(w.Say, f)
 	}
+}
+
+func (w blankWriter) crease(cr blank.Crease) document.Crease {
+	out := document.Crease{Flap: cr.Flap, From: cr.From, At: w.Length(cr.At), Length: w.Length(cr.Length), Reading: w.Length(cr.Reading), MarkFrom: cr.MarkFrom, Line: outline.LineOf(cr.Line)}
+	if cr.Mark > 0 {
+		mark := w.Length(cr.Mark)
+		out.Mark = &mark
+	}
+	return out
 }
 
 func sheetFit(s say.Say, f work.SheetFit) document.SheetFit {
@@ -142,7 +151,7 @@ func (w blankWriter) proof() document.Proof {
 func (w blankWriter) checks() []document.Check {
 	out := make([]document.Check, len(w.m.Proof.Checks))
 	for i, c := range w.m.Proof.Checks {
-		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: measureOf(w.Say, c.Kind, c.Value), Limit: measureOf(w.Say, c.Kind, c.Limit), Margin: "", Text: "", At: pointOf(c.At)}
+		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: measureOf(w.Say, c.Kind, c.Value), Limit: measureOf(w.Say, c.Kind, c.Limit), Margin: "", Text: "", At: outline.PointOf(c.At)}
 		margin := c.Value - c.Limit
 		if c.AtMost {
 			margin = -margin
@@ -181,7 +190,7 @@ const (
 // compare fills in what tells this blank from the others.
 func (w blankWriter) compare(of *document.Blank) document.Compare {
 	m := w.m
-	c := document.Compare{Scores: len(m.Creases), Cuts: m.Cuts(), Area: m.Outline.Area(), Seam: of.Seam.MM, Needs: "no sheet here", Sheet: noSheet}
+	c := document.Compare{Scores: m.Scores(), Cuts: m.Cuts(), Area: m.Area(), Seam: of.Seam.MM, Needs: "no sheet here", Sheet: noSheet}
 	if s, ok := work.SmallestSheet(w.b, m); ok {
 		c.Needs, c.Sheet = s.Name, s.Width.MM()*s.Height.MM()
 	}
@@ -213,12 +222,14 @@ func nest(w say.Say, of *work.Nest, whole bool) *document.Nest {
 	if of == nil {
 		return nil
 	}
-	n := &document.Nest{Sheet: of.Sheet.Name, Width: w.Length(of.Sheet.Size.Width), Height: w.Length(of.Sheet.Size.Height), Count: len(of.Places), Places: []document.Place{}}
-	for _, at := range of.Places {
-		if !whole {
-			break
+	n := &document.Nest{Sheet: of.Sheet.Name, Width: w.Length(of.Sheet.Size.Width), Height: w.Length(of.Sheet.Size.Height), Count: len(of.Places[0]), Places: []document.Place{}}
+	for k, one := range of.Places {
+		n.Count = min(n.Count, len(one))
+		for _, at := range one {
+			if whole {
+				n.Places = append(n.Places, document.Place{Piece: k, Turn: at.Turn * 180 / math.Pi, X: at.Move.X, Y: at.Move.Y})
+			}
 		}
-		n.Places = append(n.Places, document.Place{Turn: at.Turn * 180 / math.Pi, X: at.Move.X, Y: at.Move.Y})
 	}
 	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, n.Sheet, say.Sheets(of.Sheets))
 	return n
@@ -233,7 +244,7 @@ func extras(w say.Say, all []blank.Extra, whole bool) []document.Extra {
 			Scores: []document.Length{}, Outline: [][2]float64{}, Lines: [][][2]float64{}, Lies: [][2]float64{},
 		}
 		if whole {
-			x.Outline, x.Lines, x.Lies = polygonOf(e.Outline), linesOf(e.Scores), polygonOf(e.Lies)
+			x.Outline, x.Lines, x.Lies = outline.PolygonOf(e.Outline), outline.LinesOf(e.Scores), outline.PolygonOf(e.Lies)
 		}
 		var scored []string
 		for _, at := range e.At {

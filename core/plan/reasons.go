@@ -46,7 +46,7 @@ func reasons(s say.Say, r *work.Result, blanks []document.Blank) []string {
 	least, cheaper := true, false
 	for _, o := range r.Blanks[1:] {
 		if o.Proof.OK && !o.Special() {
-			least = least && m.Outline.Area() <= o.Outline.Area()
+			least = least && m.Area() <= o.Area()
 			cheaper = cheaper || m.CheaperThan(o)
 		}
 	}
@@ -75,7 +75,7 @@ func schools(s say.Say, r *work.Result) []string {
 		if len(same) != 2 || same[0].Special() {
 			continue
 		}
-		if same[0].Width == same[1].Width && same[0].Height == same[1].Height {
+		if same[0].Main().Width == same[1].Main().Width && same[0].Main().Height == same[1].Main().Height {
 			out = append(out, fmt.Sprintf("%s: both schools come to the same here, %s.", style.Name, seamText(s, same[0])))
 			continue
 		}
@@ -100,9 +100,9 @@ func seamText(s say.Say, m *work.Made) string {
 }
 
 func school(s say.Say, m *work.Made) string {
-	size := s.Text(m.Width) + " square"
-	if m.Width != m.Height {
-		size = s.SizeText(m.Cut())
+	size := s.Text(m.Main().Width) + " square"
+	if m.Main().Width != m.Main().Height {
+		size = s.SizeText(m.Main().Cut())
 	}
 	text := fmt.Sprintf("%s asks for %s with %s", m.Variant.Name, size, seamText(s, m))
 	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {

@@ -127,9 +127,9 @@ func (w stationWriter) envelope(s *document.Station) {
 		return
 	}
 	m := w.r.Blanks[0]
-	s.Figure, s.State, s.Word = w.SizeText(m.Cut()), stateGood, "proved"
-	if m.Diagonal {
-		s.Figure = w.Text(m.Width) + " square"
+	s.Figure, s.State, s.Word = w.SizeText(m.Main().Cut()), stateGood, "proved"
+	if m.Main().Diagonal {
+		s.Figure = w.Text(m.Main().Width) + " square"
 	}
 	switch {
 	case !m.Proof.OK:

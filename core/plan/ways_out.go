@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/outline"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/shape"
 	"yellow-parcel/core/ways"
@@ -58,7 +59,7 @@ func drawMap(p *document.Post, m work.Map) *document.PostMap {
 	out := &document.PostMap{Regions: make([]document.Region, len(m.Regions)), Arrows: []document.Arrow{}, Point: [2]float64{m.Point.X, m.Point.Y}, Far: [2]float64{m.Far.X, m.Far.Y}}
 	for i, r := range m.Regions {
 		id, name := RegionName(r)
-		out.Regions[i] = document.Region{Carrier: p.Carrier, Class: id, Name: name, Takes: r.Takes, Points: polygonOf(r.Shape)}
+		out.Regions[i] = document.Region{Carrier: p.Carrier, Class: id, Name: name, Takes: r.Takes, Points: outline.PolygonOf(r.Shape)}
 	}
 	for _, way := range p.WaysOut {
 		if to := (shape.Point{X: way.To[0], Y: way.To[1]}); to.Dist(m.Point) > FarEnough {

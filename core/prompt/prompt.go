@@ -110,6 +110,10 @@ func (w prompter) called(p supply.Role) string {
 		name = b.Layers.Each[p.At].Name
 	case p.Key == supply.Piece && p.At < len(b.Card.Build):
 		name = b.Card.Build[p.At].Name
+	case p.Key == supply.TheBlank:
+		if m := supply.Blanked(w.Jobs[p.Job].Result); m != nil && p.At < len(m.Pieces) && m.Pieces[p.At].Name != "" {
+			name += ", " + words.Lower(m.Pieces[p.At].Name)
+		}
 	}
 	if len(w.Jobs) > 1 {
 		name = fmt.Sprintf("%d %s", p.Job+1, name)

@@ -16,7 +16,7 @@ import (
 func TestEachCheckFailsAlone(t *testing.T) {
 	straight := func(b *blank.Blank) {}
 	flap := func(b *blank.Blank, name string) *blank.Flap {
-		return &b.Flaps[slices.IndexFunc(b.Flaps, func(f blank.Flap) bool { return f.Name == name })]
+		return &b.Main().Flaps[slices.IndexFunc(b.Main().Flaps, func(f blank.Flap) bool { return f.Name == name })]
 	}
 	for _, c := range []struct {
 		code, style string
@@ -50,16 +50,16 @@ func TestEachCheckFailsAlone(t *testing.T) {
 			left.Shape[3].X -= 142
 		}},
 		{"notches", "straight-fold", func(b *blank.Blank) {
-			b.Waste = append(b.Waste, blank.Waste{Shape: b.Body.Intersect(shape.Rect(b.Body[0].X, b.Body[0].Y, b.Body[0].X+2, b.Body[0].Y+2))})
+			b.Main().Waste = append(b.Main().Waste, blank.Waste{Shape: b.Body.Intersect(shape.Rect(b.Body[0].X, b.Body[0].Y, b.Body[0].X+2, b.Body[0].Y+2))})
 		}},
 		{"layers", "straight-fold", func(b *blank.Blank) {
 			for range 3 {
 				again := *flap(b, "back")
 				again.Name += "again"
-				b.Flaps = append(b.Flaps, again)
+				b.Main().Flaps = append(b.Main().Flaps, again)
 			}
 		}},
-		{"seam", "cut-down", func(b *blank.Blank) { b.Gum[0] = shape.Rect(0, 0, 5, 100) }},
+		{"seam", "cut-down", func(b *blank.Blank) { b.Main().Gum[0] = shape.Rect(0, 0, 5, 100) }},
 	} {
 		style, _ := blank.StyleByID(c.style)
 		req := request(5*in, 7*in, in/8)

@@ -100,8 +100,8 @@ func TestBlanksGrowWithTheCard(t *testing.T) {
 					"higher": {card.Size{Width: z.Width, Height: z.Height + r.Step}, thick},
 				} {
 					b, err := style.Make(asked(r, more.z, more.t, v.Options))
-					if err == nil && b.Paper.Area() < a.Paper.Area()-1e-6 {
-						t.Errorf("%s %s of %v at %d: a %s card gets %v mm2, less than %v", style.ID, v.ID, z, thick, name, b.Paper.Area(), a.Paper.Area())
+					if err == nil && b.Main().Paper.Area() < a.Main().Paper.Area()-1e-6 {
+						t.Errorf("%s %s of %v at %d: a %s card gets %v mm2, less than %v", style.ID, v.ID, z, thick, name, b.Main().Paper.Area(), a.Main().Paper.Area())
 					}
 					grew++
 				}
@@ -149,7 +149,7 @@ func provesAsScored(t *testing.T, req blank.Request) {
 			if p := Fold(b, req.Thickness); !p.OK {
 				t.Errorf("%s %s of %v with grooves of %d and a jig of %d: %+v", style.ID, v.ID, req.Card, req.Groove, req.Jig, p.Checks)
 			}
-			for _, c := range b.Creases {
+			for _, c := range b.Main().Creases {
 				if b.Machine == nil && c.Reading%req.Groove != 0 {
 					t.Errorf("%s %s: the board has no groove at %d", style.ID, v.ID, c.Reading)
 				}
@@ -168,13 +168,13 @@ func TestTheLeastSquareIsTheLeast(t *testing.T) {
 			if err != nil {
 				return
 			}
-			if over := b.Width - b.Minimum; over < 0 || over > r.Step {
+			if over := b.Main().Width - b.Minimum; over < 0 || over > r.Step {
 				t.Errorf("%s of %v at %d: %d more than the least", id, z, thick, over)
 			}
 			if id == "box" {
 				return // it takes no square of a given size
 			}
-			req.Options = blank.Options{Lengths: map[string]measure.Length{"size": b.Width - r.Step}}
+			req.Options = blank.Options{Lengths: map[string]measure.Length{"size": b.Main().Width - r.Step}}
 			if less, err := style.Make(req); err == nil && Fold(less, thick).OK {
 				t.Errorf("%s of %v at %d: a graduation less proves as well", id, z, thick)
 			}
@@ -209,8 +209,8 @@ func keepsOff(t *testing.T, b blank.Blank, liner blank.Extra, r measure.Ruler) {
 	}
 	// The outline of a blank with its panel in the middle is its own mirror image.
 	upright := shape.Line{A: shape.Point{X: (lo.X + hi.X) / 2}, B: shape.Point{X: (lo.X + hi.X) / 2, Y: 1}}
-	mirrored := b.Outline.Mirror(upright)
-	for _, q := range b.Outline {
+	mirrored := b.Main().Outline.Mirror(upright)
+	for _, q := range b.Main().Outline {
 		if !slices.ContainsFunc(mirrored, func(p shape.Point) bool { return p.Dist(q) < 1e-6 }) {
 			return
 		}
@@ -271,21 +271,21 @@ func TestUnfoldedAreasAddUp(t *testing.T) {
 					}
 					sum += p.Area()
 				}
-				if diff := sum - b.Outline.Area(); diff > 1e-3 || diff < -1e-3 {
-					t.Errorf("%s of %v at %d: panels %v, outline %v", style.ID, z, thick, sum, b.Outline.Area())
+				if diff := sum - b.Main().Outline.Area(); diff > 1e-3 || diff < -1e-3 {
+					t.Errorf("%s of %v at %d: panels %v, outline %v", style.ID, z, thick, sum, b.Main().Outline.Area())
 				}
 				if b.Machine != nil {
 					continue // it cuts the outline alone
 				}
-				for _, w := range b.Waste {
+				for _, w := range b.Main().Waste {
 					sum += w.Shape.Area()
 				}
 				// Flaps lose slivers to their taper besides, and straight side and top flaps the ends of theirs.
 				slivers := 400.0
-				for _, f := range b.Flaps {
+				for _, f := range b.Main().Flaps {
 					slivers += b.Taper.MM() * f.Depth.MM()
 				}
-				if left := b.Paper.Area() - sum; left < -1e-2 || left > slivers {
+				if left := b.Main().Paper.Area() - sum; left < -1e-2 || left > slivers {
 					t.Errorf("%s %s of %v: %v mm2 of the paper is not accounted for", style.ID, v.ID, z, left)
 				}
 			}
@@ -317,7 +317,7 @@ func TestHolesAreWhereNothingLies(t *testing.T) {
 		for _, style := range blank.Styles() {
 			for _, v := range style.Variants {
 				b, err := style.Make(asked(r, z, thick, v.Options))
-				if err != nil || len(b.Flaps) == 0 {
+				if err != nil || len(b.Main().Flaps) == 0 {
 					continue
 				}
 				lo, hi := b.Inside.Bounds()

@@ -68,18 +68,19 @@ const slack = 0.004
 
 // Fold proves a blank for its card at a thickness.
 func Fold(b blank.Blank, thickness measure.Length) Proof {
-	p := Proof{OK: true, Layers: 2, Checks: make([]Check, 0, 12), Folded: make([]Folded, len(b.Flaps))}
-	lying := make([]shape.Polygon, len(b.Flaps))
-	for i, f := range b.Flaps {
+	flaps := b.Flaps()
+	p := Proof{OK: true, Layers: 2, Checks: make([]Check, 0, 12), Folded: make([]Folded, len(flaps))}
+	lying := make([]shape.Polygon, len(flaps))
+	for i, f := range flaps {
 		p.Folded[i] = Folded{f.Name, f.Folded()}
 		lying[i] = p.Folded[i].Shape
 	}
 	most, covered := shape.Lie(lying)
-	if len(b.Flaps) > 0 {
+	if len(flaps) > 0 {
 		p.Layers = 1 + most
 	}
 	p.room(b, thickness.MM())
-	if len(b.Flaps) > 0 {
+	if len(flaps) > 0 {
 		p.holes(b, covered)
 		p.overhang(b.Inside)
 		p.seams(b)
@@ -88,7 +89,7 @@ func Fold(b blank.Blank, thickness measure.Length) Proof {
 		p.gummed(b)
 	}
 	p.add(Check{Code: "layers", Kind: Counts, Value: float64(p.Layers), Limit: 5, AtMost: true, At: b.Inside.Centroid()})
-	p.Thickest = thickness.MM() + float64(p.Layers)*b.Stock.Caliper.MM()
+	p.Thickest = thickness.MM() + float64(p.Layers)*b.Main().Stock.Caliper.MM()
 	return p
 }
 
@@ -106,9 +107,9 @@ func (p *Proof) add(c Check) {
 // width and thickness together; where its paper turns round it loses a caliper
 // at each fold. A box's walls take the thickness, and the tabs glued inside them a caliper each.
 func needs(b blank.Blank, thickness float64) (across, along float64) {
-	more := thickness + 2*b.Stock.Caliper.MM()
+	more := thickness + 2*b.Main().Stock.Caliper.MM()
 	if b.Depth > 0 {
-		more = blank.BoxCalipers * b.Stock.Caliper.MM()
+		more = blank.BoxCalipers * b.Main().Stock.Caliper.MM()
 	}
 	return b.Card.Width.MM() + more, b.Card.Height.MM() + more
 }
@@ -116,7 +117,7 @@ func needs(b blank.Blank, thickness float64) (across, along float64) {
 // needsDeep is the height of wall a box needs: its card, and every layer of its
 // board at the place where most lie over one another.
 func needsDeep(b blank.Blank, layers int, thickness float64) float64 {
-	return thickness + float64(layers)*b.Stock.Caliper.MM()
+	return thickness + float64(layers)*b.Main().Stock.Caliper.MM()
 }
 
 // room checks the cavity, and a box's depth, against the card.
@@ -251,7 +252,7 @@ func (p *Proof) at(flap string) shape.Polygon {
 // notches checks that no cut runs past a crease into a panel.
 func (p *Proof) notches(b blank.Blank) {
 	c := Check{Code: "notches", AtMost: true, At: b.Inside[0]}
-	for _, w := range b.Waste {
+	for _, w := range b.AllWaste() {
 		if area, width := w.Shape.Common(b.Body); area > 1e-3 && width > c.Value {
 			c.Value, c.At = width, w.Shape.Intersect(b.Body).Centroid()
 		}
@@ -262,8 +263,10 @@ func (p *Proof) notches(b blank.Blank) {
 // gummed checks the glued ends of an envelope that was bought folded.
 func (p *Proof) gummed(b blank.Blank) {
 	var ends narrowest
-	for _, g := range b.Gum {
-		ends.meets(g, leastGum)
+	for i := range b.Pieces {
+		for _, g := range b.Pieces[i].Gum {
+			ends.meets(g, leastGum)
+		}
 	}
 	p.glued(ends)
 }

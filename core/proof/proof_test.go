@@ -43,7 +43,7 @@ func TestComputedCornerFoldProvesAndAnEighthLessDoesNot(t *testing.T) {
 		if p := Fold(b, req.Thickness); !p.OK || figure(p, "holes").Value != 0 {
 			t.Errorf("seam %v: %+v", seam, p.Checks)
 		}
-		small, _ := corner.Make(with(req, map[string]measure.Length{"size": b.Width - in/8}))
+		small, _ := corner.Make(with(req, map[string]measure.Length{"size": b.Main().Width - in/8}))
 		p := Fold(small, req.Thickness)
 		if p.OK {
 			t.Errorf("seam %v: an eighth less still proves", seam)
@@ -61,7 +61,7 @@ func TestASeamCanBeAbsent(t *testing.T) {
 		if err != nil {
 			continue
 		}
-		b.Seams, b.Gum = nil, nil
+		b.Seams, b.Main().Gum = nil, nil
 		if p := Fold(b, in/8); p.Seam != nil || figure(p, "seam").Code != "" || figure(p, "closure").Code != "" || !p.OK {
 			t.Errorf("%s: seam %v of %+v", style.ID, p.Seam, p.Checks)
 		}
@@ -126,9 +126,9 @@ func TestComputedBlanksProveOverAGridOfCards(t *testing.T) {
 					if p := Fold(b, thick); !p.OK {
 						t.Fatalf("%s, %v at %v: %+v", unit, req.Card, thick, p.Checks)
 					}
-					less, err := corner.Make(with(req, map[string]measure.Length{"size": b.Width - r.Step}))
+					less, err := corner.Make(with(req, map[string]measure.Length{"size": b.Main().Width - r.Step}))
 					if err == nil && Fold(less, thick).OK {
-						t.Fatalf("%s, %v at %v: %v is not the least square", unit, req.Card, thick, b.Width)
+						t.Fatalf("%s, %v at %v: %v is not the least square", unit, req.Card, thick, b.Main().Width)
 					}
 				}
 			}
@@ -147,8 +147,8 @@ func TestThickerOrLargerNeverNeedsLess(t *testing.T) {
 			a, err1 := style.Make(req)
 			b, err2 := style.Make(more)
 			// The straight fold may lie the other way round, so its area is what counts.
-			if err1 == nil && err2 == nil && a.Width.MM()*a.Height.MM() > b.Width.MM()*b.Height.MM()+1e-6 {
-				t.Fatalf("%s: %+v needs %v x %v, more needs %v x %v", style.ID, req, a.Width.In(), a.Height.In(), b.Width.In(), b.Height.In())
+			if err1 == nil && err2 == nil && a.Main().Width.MM()*a.Main().Height.MM() > b.Main().Width.MM()*b.Main().Height.MM()+1e-6 {
+				t.Fatalf("%s: %+v needs %v x %v, more needs %v x %v", style.ID, req, a.Main().Width.In(), a.Main().Height.In(), b.Main().Width.In(), b.Main().Height.In())
 			}
 		}
 	}

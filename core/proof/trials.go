@@ -76,7 +76,7 @@ type corner struct{ before, after shape.Point }
 
 func (t *trier) prepare() {
 	index := map[string]int{}
-	for i, f := range t.b.Flaps {
+	for i, f := range t.b.Flaps() {
 		index[f.Name] = i
 		t.flaps = append(t.flaps, newShaky(f))
 	}
@@ -186,7 +186,7 @@ func (t *trier) cavity() (w, h float64) {
 func (t *trier) gummed() (w, h float64) {
 	lo, hi := t.b.Inside.Bounds()
 	w = hi.X - lo.X
-	for range t.b.Gum {
+	for range gums(&t.b) {
 		w += t.shake() + t.shake()
 	}
 	return w, hi.Y - lo.Y
@@ -263,4 +263,12 @@ func (f *shaky) fold(at shape.Point) {
 func strayed(l shape.Line, d float64) shape.Line {
 	n := normal(l.A, l.B)
 	return shape.Line{A: shape.Point{X: l.A.X + n.X*d, Y: l.A.Y + n.Y*d}, B: shape.Point{X: l.B.X + n.X*d, Y: l.B.Y + n.Y*d}}
+}
+
+// gums counts the glued ends of all pieces.
+func gums(b *blank.Blank) (n int) {
+	for i := range b.Pieces {
+		n += len(b.Pieces[i].Gum)
+	}
+	return n
 }

@@ -1,9 +1,12 @@
 package supply
 
 import (
+	"strings"
+
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/trim"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -43,17 +46,27 @@ func Blanked(r *work.Result) *work.Made {
 
 func (p *planner) blank(i int, m *work.Made, n int) {
 	l := Lot{Of: Blank, Machine: m.Machine != nil, Angle: m.Paper.Angle}
-	l.add(Role{Job: i, Key: TheBlank}, trim.Piece{Name: "envelope blank", Size: m.Cut(), Count: n})
+	out := m.Machine == nil // a trimmer gets every piece out
+	for k := range m.Pieces {
+		p := &m.Pieces[k]
+		l.add(Role{Job: i, Key: TheBlank, At: k}, trim.Piece{Name: strings.TrimSuffix("envelope blank, "+words.Lower(p.Name), ", "), Size: p.Cut(), Count: n})
+		upright, _ := trim.Yield(m.Paper.Sheet.Size, p.Cut())
+		out = out && upright > 0
+	}
 	here := func(s brief.StockSheet) bool { return s.Size == m.Paper.Sheet.Size }
-	if upright, _ := trim.Yield(m.Paper.Sheet.Size, m.Cut()); upright > 0 && m.Machine == nil {
+	if out {
 		p.plan(l, m.Paper.Sheet, here, blank.EnvelopePaper.Caliper)
 		return
 	}
-	per := max(1, m.Paper.PerSheet)
-	if lying := p.Jobs[i].Nest; lying != nil && p.Jobs[i].Blanks[0] == m {
-		per = max(1, len(lying.Places))
+	need := 0
+	for k := range m.Pieces {
+		per := max(1, m.Paper.PerSheet)
+		if lying := p.Jobs[i].Nest; lying != nil && p.Jobs[i].Blanks[0] == m {
+			per = max(1, len(lying.Places[k]))
+		}
+		need += (n + per - 1) / per
 	}
-	p.byHand(l, m.Paper.Sheet, here, (n+per-1)/per)
+	p.byHand(l, m.Paper.Sheet, here, need)
 }
 
 // extra is a piece that goes with an envelope or a card, out of the smallest

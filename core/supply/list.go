@@ -140,7 +140,7 @@ func bought(r *work.Result) (of brief.Bought, noun string, ok bool) {
 		return s.Bought, "envelope", true
 	case work.InBlank:
 		if s.Made.Blank.Bought != "" {
-			return brief.Bought{Name: s.Made.Blank.Bought, Size: s.Made.Cut()}, "envelope", true
+			return brief.Bought{Name: s.Made.Blank.Bought, Size: s.Made.Main().Cut()}, "envelope", true
 		}
 	case work.InMailer:
 		return brief.Bought{Size: s.Size}, "padded mailer", true

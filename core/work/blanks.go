@@ -210,7 +210,7 @@ func comparePostage(a, b *Made) int {
 func better(a, b *Made) int {
 	return cmp.Or(
 		First(a.Proof.OK, b.Proof.OK), First(a.Paper.Fits, b.Paper.Fits), comparePosts(a, b),
-		First(!a.Special(), !b.Special()), First(a.Paper.OnHand, b.Paper.OnHand), cmp.Compare(a.Outline.Area(), b.Outline.Area()))
+		First(!a.Special(), !b.Special()), First(a.Paper.OnHand, b.Paper.OnHand), cmp.Compare(a.Area(), b.Area()))
 }
 
 func comparePosts(a, b *Made) int {

@@ -185,7 +185,7 @@ func (r *sealer) inBought(in SealedIn, e brief.Bought) *Sealed {
 
 // sealedBlank is a card in the envelope made of a blank, with its liner where one is asked for.
 func (r *sealer) sealedBlank(m *Made) *Sealed {
-	s := &Sealed{In: InBlank, Made: m, Size: m.Outside(), Layers: m.Proof.Layers, Paper: m.Outline.Area(), Stock: m.Stock}
+	s := &Sealed{In: InBlank, Made: m, Size: m.Outside(), Layers: m.Proof.Layers, Paper: m.Weighs(), Stock: m.Main().Stock}
 	if m.Bought != "" {
 		s.Layers, s.Paper = boughtLayers, boughtPaper*s.Paper
 	}

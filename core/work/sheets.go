@@ -92,8 +92,8 @@ func SmallestSheet(b *brief.Brief, m *Made) (found catalog.Sheet, ok bool) {
 // about the drawing's origin, then moved, from the sheet's top left corner.
 type Nest struct {
 	Sheet  brief.Bought
-	Places []shape.Place
-	Sheets int // for the whole batch
+	Places [][]shape.Place // by piece, each on a sheet of its own
+	Sheets int             // for the whole batch
 }
 
 // nestOf lays a blank on its paper; nil where it does not come out of it.
@@ -103,6 +103,8 @@ func nestOf(r *Result, m *Made) *Nest {
 	}
 	n := &Nest{Sheet: m.Paper.Sheet}
 	n.Places = nest.Places(&m.Blank, n.Sheet.Size, r.Brief.Tools.Mat)
-	n.Sheets = (r.Brief.Quantity + len(n.Places) - 1) / len(n.Places)
+	for _, one := range n.Places {
+		n.Sheets += (r.Brief.Quantity + len(one) - 1) / len(one)
+	}
 	return n
 }

@@ -2069,6 +2069,8 @@ export interface components {
             holes: number[][][];
             /** @description the cavity between the creases */
             inside: number[][];
+            /** @description the pieces besides the one with the body, drawn where it is */
+            others?: components["schemas"]["PieceGeometry"][];
             outline: number[][];
             paper: number[][];
             /** @description every score as it is made: lines, or the dashes of a perforation */
@@ -2595,7 +2597,18 @@ export interface components {
             files: components["schemas"]["FileChoice"][];
             part: string;
         };
+        PieceGeometry: {
+            diagonal: boolean;
+            name: string;
+            outline: number[][];
+            paper: number[][];
+        };
         Place: {
+            /**
+             * Format: int64
+             * @description which of a blank's pieces, on a sheet of its own; the first where it is not said
+             */
+            piece?: number;
             /**
              * Format: double
              * @description degrees
