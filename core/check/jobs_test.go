@@ -12,6 +12,8 @@ import (
 	"strconv"
 	"testing"
 
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
@@ -103,9 +105,7 @@ func (m *maker) job() fields {
 }
 
 func (m *maker) card(c fields) {
-	m.sometimes(c, 60, "fold", func() any {
-		return pick(m, "book", "tent", "flat", "gate", "trifold", "z", "accordion", "custom")
-	})
+	m.sometimes(c, 60, "fold", func() any { return pick(m, card.Folds()...).ID })
 	if c["fold"] == "custom" {
 		c["panel_widths"] = []string{m.length(1, 3), m.length(1, 3), m.length(1, 3)}
 	}
@@ -132,7 +132,7 @@ func (m *maker) layers() []any {
 }
 
 func (m *maker) blank() fields {
-	b := fields{"style": pick(m, "corner-fold", "straight-fold", "box", "cut-down", "square-rescue", "contour", "wrap")}
+	b := fields{"style": pick(m, blank.Styles()...).ID}
 	m.sometimes(b, 20, "ease", func() any { return m.length(0.1, 0.4) })
 	m.sometimes(b, 20, "seam", func() any { return m.length(0.3, 0.7) })
 	m.sometimes(b, 20, "liner", func() any { return true })
