@@ -37,7 +37,7 @@ func source(t *testing.T, under string) map[string]room {
 		if err != nil {
 			return err
 		}
-		if entry.Name() == "node_modules" || entry.Name() == ".git" {
+		if entry.IsDir() && (entry.Name() == "node_modules" || entry.Name() == ".git") {
 			return fs.SkipDir
 		}
 		if !strings.HasSuffix(name, ".go") || strings.HasSuffix(name, "_test.go") {
