@@ -72,7 +72,7 @@ client-current: web/node_modules/.package-lock.json
 	  cmp -s node_modules/.schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is stale: run make client"; exit 1; }
 
 bench: $(BIN) ## the plan on one core, a keystroke in the browser, and the cut planner beside other packers
-	go test -run '^$$' -bench . -cpu 1 ./core/plan ./core/proof ./core/trim
+	go test -run '^$$' -bench . -cpu 1 ./core/pipeline ./core/proof ./core/trim
 	go test -run '^$$' -bench Keystroke ./e2e
 	cd bench/trim && npm ci --no-audit --no-fund --silent
 	go run ./bench/trim
@@ -84,7 +84,7 @@ fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzParse $(FUZZ) ./core/measure
 	go test -run '^$$' -fuzz FuzzWritten $(FUZZ) ./core/measure
 	go test -run '^$$' -fuzz FuzzQuantities $(FUZZ) ./core/measure
-	go test -run '^$$' -fuzz 'FuzzRead$$' $(FUZZ) ./core/plan
+	go test -run '^$$' -fuzz 'FuzzRead$$' $(FUZZ) ./core/pipeline
 	go test -run '^$$' -fuzz FuzzReadSVG $(FUZZ) ./draw
 	go test -run '^$$' -fuzz FuzzReadCarrier $(FUZZ) ./core/catalog
 	go test -run '^$$' -fuzz FuzzPaper $(FUZZ) ./core/card

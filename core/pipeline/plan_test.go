@@ -3,6 +3,7 @@ package pipeline
 import (
 	"encoding/json"
 	"fmt"
+	"reflect"
 	"slices"
 	"strings"
 	"testing"
@@ -176,6 +177,16 @@ func mergePatch(t *testing.T, fields string, patch map[string]any) string {
 	return string(out[1 : len(out)-1])
 }
 
+// fieldsOf are the names of a part of a job, in order.
+func fieldsOf[T any]() (names []string) {
+	of := reflect.TypeFor[T]()
+	for i := range of.NumField() {
+		name, _, _ := strings.Cut(of.Field(i).Tag.Get("json"), ",")
+		names = append(names, name)
+	}
+	return names
+}
+
 func TestBadInputNamesItsField(t *testing.T) {
 	var folds, styles []string
 	for _, f := range card.Folds() {
@@ -206,7 +217,7 @@ func TestBadInputNamesItsField(t *testing.T) {
 		`"envelope":"us-a7","blank":{"mouth":"long"}`:                     `blank.mouth: belongs to one style; name it in blank.style`,
 		`"envelope":"us-a7","post":{"carriers":["moon"]}`:                 `post.carriers[0]: "moon" is not a carrier here; known are us, uk, ca, au, de, intl, jp`,
 		`"envelope":"us-a7","post":{"address":"up"}`:                      `post.address: "up" is not a side; try "long" or "short"`,
-		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are width, height, turn, fold, hinge, panels, panel_widths, door, short, thickness, weight, overhang, ease, stock, paper, grain, colour, build, made`,
+		`"envelope":"us-a7","card":{"widht":"5"}`:                         `card.widht: not a field here; known are ` + strings.Join(fieldsOf[job.CardSpec](), ", "),
 		`"envelope":"us-a7","quantity":"many"`:                            `quantity: should be a whole number, like 80`,
 		`"envelope":"us-a7","quantity":-2`:                                `quantity: -2 is not a number of cards; try 80`,
 		`"envelope":["us-a7"]`:                                            `envelope: should be a group of fields: width, height`,
