@@ -66,7 +66,7 @@ func (s *archives) take(ctx context.Context, _ *struct{}) (*huma.StreamResponse,
 	}}, nil
 }
 
-// restOfArchive is everything but the jobs.
+// rest is everything but the jobs.
 func (s *archives) rest(ctx context.Context) (*archive.Archive, error) {
 	var out archive.Archive
 	kept, err := s.toolbox.keptTools(ctx)

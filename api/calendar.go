@@ -100,7 +100,7 @@ type laid struct {
 	calendar.Laid
 }
 
-// diary lays all jobs that are due into days, the first to go to the post first; one
+// laid lays all jobs that are due into days, the first to go to the post first; one
 // does not take another's sittings. What cannot be worked out yet is left out.
 func (s *diaries) laid(ctx context.Context, sight *sight) ([]laid, error) {
 	jobs, err := s.keptJobs.Due(ctx)
@@ -145,7 +145,7 @@ func (s *diaries) laid(ctx context.Context, sight *sight) ([]laid, error) {
 	return all, nil
 }
 
-// settledDiary is the diary once every job in it is worked out by the rules of the moment.
+// settled is the diary once every job in it is worked out by the rules of the moment.
 func (s *diaries) settled(ctx context.Context, sight *sight) ([]laid, error) {
 	if err := s.remaker.settled(ctx, sight); err != nil {
 		return nil, err
@@ -245,7 +245,7 @@ func strip(day, today int, jobs []DueJob) CalendarDay {
 	return out
 }
 
-// takeCalendar writes what is due, or one job of it, as a calendar file.
+// take writes what is due, or one job of it, as a calendar file.
 func (s *diaries) take(ctx context.Context, in *struct {
 	Job string `query:"job" maxLength:"64" doc:"one kept job; all that are due where absent"`
 }) (*fileOutput, error) {

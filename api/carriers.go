@@ -238,7 +238,7 @@ func lineProblem(err error) error {
 	return problem(job.Problems{{Field: fmt.Sprintf("line %d", at.Line), Text: at.Text}})
 }
 
-// keepCarrier keeps rules that were read already, as an own copy.
+// keep keeps rules that were read already, as an own copy.
 func (s *carriers) keep(ctx context.Context, id string, revision int, text []byte) (*carrierOutput, error) {
 	k, err := s.kept.Save(ctx, id, revision, string(text))
 	changed := errors.Is(err, store.ErrConflict)

@@ -123,7 +123,7 @@ func (s *copies) make(ctx context.Context, in *struct{}) (*copiesOutput, error) 
 	return s.list(ctx, in)
 }
 
-// dailyCopy makes the copy of today where there is none.
+// daily makes the copy of today where there is none.
 func (s *copies) daily(ctx context.Context) error {
 	tools, err := s.toolbox.tools(ctx)
 	if err != nil || tools.NoCopies {

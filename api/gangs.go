@@ -98,7 +98,7 @@ func (s *gangs) register(a huma.API, op operation) {
 	}, s.lookForCuts)
 }
 
-// gangOf works a gang document out; the error may be a job.Problems.
+// workOut works a gang document out; the error may be a job.Problems.
 func (s *gangs) workOut(ctx context.Context, raw []byte, how gang.Order) (*gang.Whole, error) {
 	g, err := gang.Read(raw)
 	if err != nil {
@@ -222,7 +222,7 @@ func (s *gangs) save(ctx context.Context, in *struct {
 	return s.kept(ctx)(s.keptGangs.Save(ctx, draft))
 }
 
-// keptGang answers with what the store gave, and which of its jobs were changed since.
+// kept answers with what the store gave, and which of its jobs were changed since.
 func (s *gangs) kept(ctx context.Context) func(store.Gang, error) (*gangOutput, error) {
 	return func(k store.Gang, err error) (*gangOutput, error) {
 		if errors.Is(err, store.ErrNotFound) {

@@ -7,7 +7,7 @@ import (
 	"yellow-parcel/draw"
 )
 
-// makingSheet is the steps of a making on paper.
+// sheet is the steps of a making on paper.
 func (s *makings) sheet(ctx context.Context, in *IDInput) (*fileOutput, error) {
 	m, err := s.tables.opened(ctx, in.ID)
 	if err != nil {

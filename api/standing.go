@@ -88,7 +88,7 @@ func (s *standings) sayDamage(ctx context.Context, found error) (text string, ho
 	return text, append(how, "yellow-parcel mend --data "+quoted(dir)+" "+quoted(filepath.Join(dir, "mended.db"))), nil
 }
 
-// oldCopy says that the last copy is old and that there were changes since; empty
+// old says that the last copy is old and that there were changes since; empty
 // where it is not, or where copies are switched off.
 func (s *copies) old(ctx context.Context) (string, error) {
 	tools, err := s.toolbox.tools(ctx)
