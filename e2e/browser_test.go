@@ -224,9 +224,12 @@ func (s *screen) find(selector string) *rod.Element {
 	return el.CancelTimeout()
 }
 
+// click clicks something once it lies still: a line that comes late above it moves it
+// from under the pointer.
 func (s *screen) click(name string) {
 	s.Helper()
-	if err := s.find(id(name)).Click(proto.InputMouseButtonLeft, 1); err != nil {
+	el := s.find(id(name))
+	if err := errors.Join(el.WaitStableRAF(), el.Click(proto.InputMouseButtonLeft, 1)); err != nil {
 		s.Fatalf("%s cannot be clicked: %v", name, err)
 	}
 }
