@@ -259,15 +259,15 @@ func (s *diaries) take(ctx context.Context, in *struct {
 // WriteCalendar writes what is due as a calendar file, by the time it is, or from the
 // beginning of a day, YYYY-MM-DD, where its maker is.
 func WriteCalendar(ctx context.Context, w io.Writer, kept *store.Store, day string) error {
-	s := newService(kept, Settings{}, nil)
+	now := time.Now
 	if day != "" {
-		at, err := time.ParseInLocation(time.DateOnly, day, s.toolbox.here(ctx).Location())
+		at, err := time.ParseInLocation(time.DateOnly, day, (&toolbox{kept.Settings, now}).here(ctx).Location())
 		if err != nil {
 			return err
 		}
-		s = newService(kept, Settings{Now: func() time.Time { return at }}, nil)
+		now = func() time.Time { return at }
 	}
-	return s.diaries.write(ctx, w, "")
+	return newService(kept, Settings{Now: now}, nil).diaries.write(ctx, w, "")
 }
 
 func (s *diaries) write(ctx context.Context, w io.Writer, id string) error {

@@ -159,8 +159,7 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 }
 
 func addDemoStamps(ctx context.Context, kept *store.Store) error {
-	s := newService(kept, Settings{}, nil)
-	tools, err := s.toolbox.keptTools(ctx)
+	tools, err := (&toolbox{kept: kept.Settings}).keptTools(ctx)
 	if err != nil || len(tools.Stamps) > 0 {
 		return err
 	}

@@ -142,6 +142,7 @@ func (s blankScene) scores(d *Drawing, m *work.Made) {
 	n := 0
 	for k, off := range m.Beside(gap) {
 		p := &m.Pieces[k]
+		lo, hi := bounds(lying(p.Paper, off))
 		var across, along int
 		for i, c := range p.Creases {
 			key, l := fmt.Sprintf("crease%d", n+i), segment(moved(c.Line, off))
@@ -154,7 +155,6 @@ func (s blankScene) scores(d *Drawing, m *work.Made) {
 			if c.Level {
 				tier = &along
 			}
-			lo, hi := bounds(lying(p.Paper, off))
 			d.reading(key, l, lo, hi, c.Level, p.Diagonal, s.text(c.Reading), *tier)
 			*tier++
 		}

@@ -11,7 +11,6 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -214,7 +213,7 @@ func (part *Template) lay(m *work.Made, piece int, turn float64, move Point) {
 	if piece == 0 {
 		at = m.Body
 	} else {
-		name += ", " + words.Lower(p.Name)
+		name = p.Called(name)
 	}
 	part.Notes = append(part.Notes, Label{At: put([]Point{middle(outline(at))})[0], Text: name})
 	for _, f := range p.Flaps {

@@ -6,6 +6,7 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
+	"yellow-parcel/core/words"
 )
 
 // Piece is one flat piece that an envelope is made of: what is cut, scored and
@@ -88,12 +89,20 @@ func (b *Blank) Scores() int {
 	return n
 }
 
+// Called is what is said of the piece, "envelope blank", with the piece's own name after
+// it where it has one: "envelope blank, back".
+func (p *Piece) Called(what string) string {
+	if p.Name == "" {
+		return what
+	}
+	return what + ", " + words.Lower(p.Name)
+}
+
 // Beside is how far each piece is moved to lie beside those before it, the tallest at
 // the top, so far apart; the first lies where it is.
 func (b *Blank) Beside(gap float64) []shape.Point {
 	out := make([]shape.Point, len(b.Pieces))
-	top, _ := b.Pieces[0].Paper.Bounds()
-	_, right := b.Pieces[0].Paper.Bounds()
+	top, right := b.Pieces[0].Paper.Bounds()
 	for i := 1; i < len(b.Pieces); i++ {
 		lo, hi := b.Pieces[i].Paper.Bounds()
 		out[i] = shape.Point{X: right.X + gap - lo.X, Y: top.Y - lo.Y}

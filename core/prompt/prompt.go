@@ -111,8 +111,8 @@ func (w prompter) called(p supply.Role) string {
 	case p.Key == supply.Piece && p.At < len(b.Card.Build):
 		name = b.Card.Build[p.At].Name
 	case p.Key == supply.TheBlank:
-		if m := supply.Blanked(w.Jobs[p.Job].Result); m != nil && p.At < len(m.Pieces) && m.Pieces[p.At].Name != "" {
-			name += ", " + words.Lower(m.Pieces[p.At].Name)
+		if m := supply.Blanked(w.Jobs[p.Job].Result); m != nil && p.At < len(m.Pieces) {
+			name = m.Pieces[p.At].Called(name)
 		}
 	}
 	if len(w.Jobs) > 1 {

@@ -1,12 +1,9 @@
 package supply
 
 import (
-	"strings"
-
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/trim"
-	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -49,7 +46,7 @@ func (p *planner) blank(i int, m *work.Made, n int) {
 	out := m.Machine == nil // a trimmer gets every piece out
 	for k := range m.Pieces {
 		p := &m.Pieces[k]
-		l.add(Role{Job: i, Key: TheBlank, At: k}, trim.Piece{Name: strings.TrimSuffix("envelope blank, "+words.Lower(p.Name), ", "), Size: p.Cut(), Count: n})
+		l.add(Role{Job: i, Key: TheBlank, At: k}, trim.Piece{Name: p.Called("envelope blank"), Size: p.Cut(), Count: n})
 		upright, _ := trim.Yield(m.Paper.Sheet.Size, p.Cut())
 		out = out && upright > 0
 	}
