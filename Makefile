@@ -11,7 +11,7 @@ CORE_DATA := $(shell find core demo store -type f -not -name '*.go')
 WEB_FILES := $(shell find web/src web/public web/*.ts web/*.json web/*.js web/index.html -type f)
 
 .DEFAULT_GOAL := help
-.PHONY: help demo serve watch build test check unit browser client client-current tools bench shots fuzz soak clean
+.PHONY: help demo serve watch build test check unit browser client client-current tools golden bench shots fuzz soak clean
 
 help: ## this list
 	@sed -n 's/^\([a-z-]*\):.*## \(.*\)/\1	\2/p' $(MAKEFILE_LIST) | expand -t 16
@@ -61,6 +61,9 @@ unit: ## the tests that need no browser
 browser: $(BIN) tools ## the tests that drive the screens
 	@echo "== browser tests"
 	go test -count=1 -timeout 14m ./e2e
+
+golden: ## what comes of a hundred jobs, written anew: read the difference
+	go test -count=1 ./core/golden -args -rewrite
 
 client: web/node_modules/.package-lock.json ## the API's description and the typed client from it
 	go run ./cmd/yellow-parcel openapi > api/openapi.json.new && mv api/openapi.json.new api/openapi.json
