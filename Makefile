@@ -41,9 +41,9 @@ web/dist/index.html: $(WEB_FILES) web/node_modules/.package-lock.json
 	go run ./web/notices web/dist/notices.txt web/node_modules/@fontsource-variable/asap
 
 tools: ## Chromium for the browser tests, by apt where it is missing
-	@command -v chromium >/dev/null || { echo "== installing Chromium"; \
+	@command -v chromium-headless-shell >/dev/null || { echo "== installing Chromium"; \
 	  if [ "$$(id -u)" = 0 ]; then as=; else as=sudo; fi; \
-	  $$as apt-get update -qq; $$as apt-get install -y -qq --no-install-recommends chromium >/dev/null; }
+	  $$as apt-get update -qq; $$as apt-get install -y -qq --no-install-recommends chromium-headless-shell >/dev/null; }
 
 test: tools check unit browser ## everything: build, checks, all tests
 
@@ -60,7 +60,7 @@ unit: ## the tests that need no browser
 
 browser: $(BIN) tools ## the tests that drive the screens
 	@echo "== browser tests"
-	go test -count=1 -timeout 14m ./e2e
+	go test -count=1 -parallel 3 -timeout 14m ./e2e
 
 golden: ## what comes of a hundred jobs, written anew: read the difference
 	go test -count=1 ./core/golden -args -rewrite

@@ -5,6 +5,8 @@ package e2e
 import (
 	"context"
 	"errors"
+	"flag"
+	"fmt"
 	"io/fs"
 	"log"
 	"net/http/httptest"
@@ -12,6 +14,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"strconv"
 	"strings"
 	"sync"
 	"testing"
@@ -48,9 +51,13 @@ type screen struct {
 	pages   fs.FS
 	line    *line
 	faults  *faults
+	moves   bool // else the page keeps still, as for those who ask for it, and is sooner done
 }
 
-func open(t testing.TB) *screen {
+// moving is a screen that moves as it does for most people.
+func moving(s *screen) { s.moves = true }
+
+func open(t testing.TB, as ...func(*screen)) *screen {
 	t.Helper()
 	browser := chromium(t)
 	pages, err := fs.Sub(web.Dist, "dist")
@@ -63,6 +70,9 @@ func open(t testing.TB) *screen {
 	between := &line{gone: true}
 	server := httptest.NewServer(between)
 	s := &screen{TB: t, faults: &faults{}, browser: browser, url: server.URL, dir: t.TempDir(), pages: pages, line: between}
+	for _, is := range as {
+		is(s)
+	}
 	s.start()
 	t.Cleanup(func() {
 		server.Close()
@@ -132,6 +142,12 @@ func (s *screen) windowWith(script string) *rod.Page {
 	page := s.person.MustPage("").Timeout(hang)
 	s.watch(page)
 	page.MustSetViewport(1280, 800, 1, false)
+	if !s.moves {
+		still := proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}}}
+		if err := still.Call(page); err != nil {
+			s.Fatal(err)
+		}
+	}
 	if script != "" {
 		page.MustEvalOnNewDocument(script)
 	}
@@ -146,7 +162,7 @@ var inUse sync.Map
 // other, since one browser tells nobody whose download it was.
 var chromiums = make(chan *rod.Browser, atOnce)
 
-const atOnce = 2
+const atOnce = 3
 
 // chromium is the test's browser, taken until the test is over. Tests run beside
 // each other, each with a server and a person of its own.
@@ -167,6 +183,10 @@ func chromium(t testing.TB) *rod.Browser {
 }
 
 func TestMain(m *testing.M) {
+	flag.Parse()
+	if err := flag.Set("test.parallel", strconv.Itoa(atOnce)); err != nil {
+		log.Fatal(err)
+	}
 	code := 1
 	func() {
 		for range atOnce {
@@ -183,7 +203,7 @@ func TestMain(m *testing.M) {
 }
 
 func start() (stop func(), err error) {
-	path, err := exec.LookPath("chromium")
+	path, err := exec.LookPath("chromium-headless-shell")
 	if err != nil {
 		return nil, errors.New("Chromium is not installed: run make tools")
 	}
@@ -228,7 +248,19 @@ func (s *screen) find(selector string) *rod.Element {
 // from under the pointer.
 func (s *screen) click(name string) {
 	s.Helper()
-	el := s.find(id(name))
+	s.clicks(name, s.find(id(name)))
+}
+
+// clicks clicks an element once it takes a click and lies still.
+func (s *screen) clicks(name string, el *rod.Element) {
+	s.Helper()
+	s.until(name+" takes a click", func() (string, bool) {
+		if err := el.ScrollIntoView(); err != nil {
+			return err.Error(), false
+		}
+		_, err := el.Interactable()
+		return fmt.Sprint(err), err == nil
+	})
 	if err := errors.Join(el.WaitStableRAF(), el.Click(proto.InputMouseButtonLeft, 1)); err != nil {
 		s.Fatalf("%s cannot be clicked: %v", name, err)
 	}

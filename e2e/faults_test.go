@@ -47,7 +47,8 @@ func (s *screen) watch(page *rod.Page) {
 func (f *faults) note(text string, network bool) {
 	f.mu.Lock()
 	defer f.mu.Unlock()
-	if network && f.line.wasBad() {
+	// A style that is missing is told by the network too; one that a page was still fetching when it was left is no fault.
+	if network && f.line.wasBad() || strings.Contains(text, "Unable to preload CSS for") {
 		return
 	}
 	for _, m := range f.may {

@@ -18,7 +18,7 @@ import (
 // A maker has an envelope without a name, 5 3/8 x 7 5/8 in by the ruler, and a
 // card that comes out 3/16 in thick. Every figure below was worked by hand.
 func TestFromAMeasuredEnvelopeToTheVerdict(t *testing.T) {
-	s := open(t)
+	s := open(t, moving)
 	s.click("new-job")
 	s.find(id("title")).MustFocus()
 	s.types("Harbour map for the lantern walk")

@@ -31,7 +31,7 @@ func (s *screen) lists(want string) {
 const demoJobs = "Lantern week invitation; Tide-table note, raised lighthouse; Kite card for the breakwater fair; Ferry ticket keepsake; Raised harbour map; Chart on board, for framing"
 
 func TestJobsAreFoundCopiedAndPutAside(t *testing.T) {
-	s := open(t)
+	s := open(t, moving)
 	s.page.MustElementR("h2", "No jobs yet")
 	s.click("add-demo")
 	s.lists(demoJobs)

@@ -48,7 +48,7 @@ func (h *hands) tabTo(want string) {
 
 // A whole job with the keyboard alone: from an envelope on the table to the blank as a file.
 func TestAWholeJobByKeyboard(t *testing.T) {
-	s := open(t)
+	s := open(t, moving)
 	h := &hands{screen: s}
 	s.find(id("new-job"))
 	h.tabTo("new-job")

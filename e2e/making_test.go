@@ -66,7 +66,7 @@ func (s *screen) on(want string) {
 // 7.792, and 7 7/8 so that the scores lie on marks. Half its diagonal is 5.568; less and plus half of 4 7/16 the
 // board reads 3 3/8 and 7 13/16, of 5 7/8 2 5/8 and 8 1/2.
 func TestAMakersPass(t *testing.T) {
-	s := open(t)
+	s := open(t, moving)
 	s.mayFail("/events: Failed to load resource: the server responded with a status of 422") // half a length
 	job := s.keep("Tide-table note, raised lighthouse", 12, lighthouse)
 	made := s.toTheBench(job)

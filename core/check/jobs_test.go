@@ -7,6 +7,8 @@ import (
 	"encoding/json"
 	"flag"
 	"fmt"
+	"iter"
+	"maps"
 	"math/rand/v2"
 	"os"
 	"strconv"
@@ -155,27 +157,69 @@ type made struct {
 	*pipeline.Whole
 }
 
-// each plans so many generated jobs; those refused are counted and passed over.
+// mostKept bounds the jobs that are kept worked out, for tests that look at the same ones.
+const mostKept = 500
+
+// drawn are the jobs of the seed in order, worked out once for all tests; those that
+// are refused have no plan.
+var drawn struct {
+	*maker
+	all []made
+}
+
+// next is a further job of the seed, worked out.
+func (m *maker) next(t *testing.T) made {
+	t.Helper()
+	doc := m.job()
+	text, err := json.Marshal(doc)
+	if err != nil {
+		t.Fatal(err)
+	}
+	j, err := job.Read(text)
+	if err != nil {
+		t.Fatalf("seed %d: %s: %v", *seed, text, err)
+	}
+	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
+	if err != nil {
+		return made{text: string(text), doc: doc}
+	}
+	return made{string(text), doc, all}
+}
+
+// drawnJobs are so many jobs of the seed.
+func drawnJobs(t *testing.T, n int) iter.Seq[made] {
+	return func(yield func(made) bool) {
+		if drawn.maker == nil {
+			drawn.maker = &maker{Rand: rand.New(rand.NewPCG(*seed, 3))}
+		}
+		for i := range min(n, mostKept) {
+			if i == len(drawn.all) {
+				drawn.all = append(drawn.all, drawn.next(t))
+			}
+			if one := drawn.all[i]; !yield(made{one.text, maps.Clone(one.doc), one.Whole}) {
+				return
+			}
+		}
+		// What a soak looks at besides is worked out and forgotten.
+		m := &maker{Rand: rand.New(rand.NewPCG(*seed, 4))}
+		for range n - mostKept {
+			if !yield(m.next(t)) {
+				return
+			}
+		}
+	}
+}
+
+// each visits so many generated jobs; those refused are counted and passed over.
 func each(t *testing.T, n int, visit func(*testing.T, made)) {
 	t.Helper()
-	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 3))}
 	planned := 0
-	for range n {
-		doc := m.job()
-		text, err := json.Marshal(doc)
-		if err != nil {
-			t.Fatal(err)
-		}
-		j, err := job.Read(text)
-		if err != nil {
-			t.Fatalf("seed %d: %s: %v", *seed, text, err)
-		}
-		all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
-		if err != nil {
+	for one := range drawnJobs(t, n) {
+		if one.Whole == nil {
 			continue
 		}
 		planned++
-		visit(t, made{string(text), doc, all})
+		visit(t, one)
 		if t.Failed() {
 			t.Fatalf("seed %d: after %d jobs", *seed, planned)
 		}

@@ -133,7 +133,7 @@ func serve(kept *store.Store) (string, error) {
 }
 
 func browse(profile string) (*rod.Page, func(), error) {
-	path, err := exec.LookPath("chromium")
+	path, err := exec.LookPath("chromium-headless-shell")
 	if err != nil {
 		return nil, nil, err
 	}
