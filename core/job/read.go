@@ -6,11 +6,12 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"maps"
+
 	"reflect"
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 	"unicode/utf8"
 )
 
@@ -206,20 +207,20 @@ func (r *reader) group(field string, v any, to reflect.Value) {
 		return
 	}
 	for i, name := range known.names {
-		f := to.Field(known.at[i])
-		if f.Kind() == reflect.Slice {
-			r.list(join(field, name), m[name], f, known.most[i])
-			continue
+		f, v := to.Field(known.at[i]), m[name]
+		switch kind := f.Kind(); {
+		case v == nil && (kind == reflect.Slice || kind == reflect.Pointer):
+			// An absent one stays absent.
+		case kind == reflect.Slice:
+			r.list(join(field, name), v, f, known.most[i])
+		default:
+			r.into(join(field, name), v, f)
 		}
-		r.into(join(field, name), m[name], f)
 	}
 }
 
-// list reads a list into a slice; an absent one stays absent, an empty one is empty.
+// list reads a list into a slice; an empty one is empty.
 func (r *reader) list(field string, v any, to reflect.Value, most int) {
-	if v == nil {
-		return
-	}
 	all, ok := v.([]any)
 	if !ok {
 		r.fail(field, "should be a list in square brackets")
@@ -241,7 +242,13 @@ type fields struct {
 	most  []int
 }
 
+// written are the fields of each type met so far: a type never changes.
+var written sync.Map
+
 func fieldsOf(t reflect.Type) fields {
+	if known, ok := written.Load(t); ok {
+		return known.(fields)
+	}
 	var out fields
 	for i := range t.NumField() {
 		f := t.Field(i)
@@ -253,6 +260,7 @@ func fieldsOf(t reflect.Type) fields {
 		most, _ := strconv.Atoi(f.Tag.Get("most"))
 		out.names, out.at, out.most = append(out.names, name), append(out.at, i), append(out.most, most)
 	}
+	written.Store(t, out)
 	return out
 }
 
@@ -265,10 +273,18 @@ func (r *reader) object(path string, v any, known []string) map[string]any {
 		}
 		return nil
 	}
-	for _, name := range slices.Sorted(maps.Keys(m)) {
-		if known != nil && !slices.Contains(known, name) {
-			r.fail(join(path, Quoted(name)), "not a field here; known are %s", strings.Join(known, ", "))
+	if known == nil {
+		return m
+	}
+	var others []string
+	for name := range m {
+		if !slices.Contains(known, name) {
+			others = append(others, name)
 		}
+	}
+	slices.Sort(others)
+	for _, name := range others {
+		r.fail(join(path, Quoted(name)), "not a field here; known are %s", strings.Join(known, ", "))
 	}
 	return m
 }

@@ -31,32 +31,32 @@ type (
 	}
 )
 
-func (r LengthLimit) try(t *trial, key string) {
+func (r *LengthLimit) try(t *trial, key string) {
 	t.large = t.large || r.over(t.length, t.class)
 	bound(t, r, key, r.Range, int64(t.length), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
-func (r HeightLimit) try(t *trial, key string) {
+func (r *HeightLimit) try(t *trial, key string) {
 	t.large = t.large || r.over(t.height, t.class)
 	bound(t, r, key, r.Range, int64(t.height), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
-func (r ThicknessLimit) try(t *trial, key string) {
+func (r *ThicknessLimit) try(t *trial, key string) {
 	bound(t, r, key, r.Range, int64(t.piece.Thickness), int64(t.carrier.Measuring.Thickness), 0, lengthUnits)
 }
 
-func (r SumLimit) try(t *trial, key string) {
+func (r *SumLimit) try(t *trial, key string) {
 	sum := t.length + t.height + t.piece.Thickness
 	bound(t, r, key, r.Range, int64(sum), 3*int64(t.carrier.Measuring.Side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
-func (r WeightLimit) try(t *trial, key string) {
+func (r *WeightLimit) try(t *trial, key string) {
 	bound(t, r, key, r.Range, int64(t.piece.Weight), int64(t.carrier.Measuring.Weight), 0, massUnits)
 	r.nearStep(t, key)
 }
 
 // nearStep notes a piece that a scale a little out would put on the next price.
-func (r WeightLimit) nearStep(t *trial, key string) {
+func (r *WeightLimit) nearStep(t *trial, key string) {
 	if t.class.Prices == nil {
 		return
 	}
@@ -98,30 +98,40 @@ func bound[T ~int64](t *trial, rule Rule, code string, r Range[T], value, doubt,
 	if most == 0 || least > 0 && value-least < doubt {
 		limit, margin, lower = least, value-least, true
 	}
-	c := Check{Rule: rule, Code: code, State: Passes, Value: figure(value), Limit: figure(limit), Margin: figure(margin), Own: figure(tolerance)}
+	state, way := Passes, "within"
 	switch {
 	case margin < -tolerance:
-		c.State, c.Case = Fails, "over"
+		state, way = Fails, "over"
 	case margin < 0:
-		c.State, c.Case = Near, "past"
+		state, way = Near, "past"
 	case margin < doubt:
-		c.State, c.Case = Near, "near"
-	default:
-		c.Case = "within"
+		state, way = Near, "near"
 	}
-	if !lower {
-		c.Unsure = r.Unsure("max")
-		t.note(c)
+	if lower {
+		t.under = t.under || state == Fails
+	} else {
+		t.over = t.over || state == Fails
+	}
+	if t.quiet {
+		t.count(state)
 		return
 	}
-	c.Unsure = r.Unsure("min")
-	switch c.Case {
-	case "over":
-		c.Case = "under"
-	case "within":
-		c.Case = "above"
+	c := Check{Rule: rule, Code: code, State: state, Case: way, Unsure: r.Unsure("max"), Value: figure(value), Limit: figure(limit), Margin: figure(margin), Own: figure(tolerance)}
+	if lower {
+		c.Case, c.Unsure = below(way), r.Unsure("min")
 	}
-	t.fallsShort(c)
+	t.add(c)
+}
+
+// below is how a least is worded, where a most is worded so.
+func below(way string) string {
+	switch way {
+	case "over":
+		return "under"
+	case "within":
+		return "above"
+	}
+	return way
 }
 
 var boundWords = map[string]string{

@@ -236,7 +236,7 @@ func TestLawsOfVerdicts(t *testing.T) {
 					last := measure.Money(0)
 					for _, g := range []float64{5, 19, 31, 60, 120, 400, 900} {
 						p := Piece{Width: measure.FromMM(w), Height: measure.FromMM(h), Thickness: measure.FromMM(thick), Weight: measure.FromGrams(g)}
-						v, loose := Outcome(&c, p), Outcome(&wide, p)
+						v, loose := Outcome(&c, &p), Outcome(&wide, &p)
 						if v.State != Fails && loose.State == Fails || v.State != Fails && loose.Place > v.Place {
 							t.Fatalf("%s %v x %v x %v, %v g: %s, with larger limits %s", c.ID, w, h, thick, g, className(v), className(loose))
 						}

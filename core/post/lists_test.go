@@ -2,6 +2,8 @@ package post
 
 import (
 	"os"
+	"reflect"
+	"slices"
 	"strings"
 	"testing"
 
@@ -121,6 +123,44 @@ func TestPricesAreWrittenWhereTheyStood(t *testing.T) {
 		}
 		if a, b := strings.Count(string(text), "\n"), strings.Count(string(out), "\n"); a != b {
 			t.Errorf("%d lines became %d", a, b)
+		}
+	}
+}
+
+// Every field of a class that is a rule is tried, under its name, in the order of the fields.
+func TestEveryRuleOfAClassIsTried(t *testing.T) {
+	names := func(of reflect.Type) (out []string) {
+		rule := reflect.TypeFor[Rule]()
+		for i := range of.NumField() {
+			if f := of.Field(i); f.Type.Implements(rule) || reflect.PointerTo(f.Type).Implements(rule) {
+				out = append(out, strings.ToLower(f.Name))
+			}
+		}
+		return out
+	}
+	var tried, more []string
+	for _, f := range limits {
+		tried = append(tried, f.key)
+	}
+	for _, f := range extras {
+		more = append(more, f.key)
+	}
+	if want := names(reflect.TypeFor[Limits]()); !slices.Equal(tried, want) {
+		t.Errorf("%v, and not %v", tried, want)
+	}
+	if want := names(reflect.TypeFor[Surcharge]()); !slices.Equal(more, want) {
+		t.Errorf("%v, and not %v", more, want)
+	}
+	// Each place holds the field of its name.
+	l := Limits{Even: &Even{}, Flexible: &Flexible{}}
+	v := reflect.ValueOf(&l).Elem()
+	for _, f := range limits {
+		at := v.FieldByNameFunc(func(name string) bool { return strings.ToLower(name) == f.key })
+		if at.Kind() != reflect.Pointer {
+			at = at.Addr()
+		}
+		if reflect.ValueOf(f.of(&l)).Pointer() != at.Pointer() {
+			t.Errorf("%s is another field", f.key)
 		}
 	}
 }

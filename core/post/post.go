@@ -128,17 +128,19 @@ func (v Verdict) Cheaper(w Verdict) bool {
 }
 
 // Judge tries the carrier's classes cheapest first and gives the first that takes the piece.
-func Judge(c *Carrier, p Piece) Verdict { return judge(c, p, false) }
+func Judge(c *Carrier, p Piece) Verdict { return judge(c, &p, false) }
 
 // Outcome is Judge without the list of checks: class, state and price only, for
 // a search that judges many pieces.
-func Outcome(c *Carrier, p Piece) Verdict { return judge(c, p, true) }
+func Outcome(c *Carrier, p *Piece) Verdict { return judge(c, p, true) }
 
-func judge(c *Carrier, p Piece, quiet bool) Verdict {
+func judge(c *Carrier, p *Piece, quiet bool) Verdict {
 	v := Verdict{Carrier: c, State: Fails}
+	t := new(trial) // one for all classes: there are many in a search
 	for i := range c.Classes {
 		class := &c.Classes[i]
-		t := try(c, class, &p, quiet)
+		*t = trial{carrier: c, class: class, piece: p, quiet: quiet}
+		t.try()
 		v.Checks = append(v.Checks, t.checks...)
 		// What is too small is not rescued by being thick or heavy, only by a side that is too long.
 		if t.under && !t.large && class.Below != "" {

@@ -7,7 +7,7 @@ type RatioLimit struct {
 	Range[Ratio] `yaml:",inline"`
 }
 
-func (r RatioLimit) try(t *trial, key string) {
+func (r *RatioLimit) try(t *trial, key string) {
 	e := t.side
 	// length / height against thousandths, in whole numbers.
 	under := func(l, h measure.Length) bool { return r.Min > 0 && int64(l)*1000 < int64(r.Min)*int64(h) }

@@ -2,8 +2,6 @@ package post
 
 import (
 	"cmp"
-	"reflect"
-	"strings"
 )
 
 // A Rule is one thing a class holds a piece against. The rules of a class are
@@ -99,82 +97,72 @@ func (l Level) valid(w *carrierCheck, at []any) {
 	}
 }
 
-// ruleSet is where the rules of a struct are: its fields that are rules, by their name in a file.
-type ruleSet struct {
-	fields []int
-	keys   []string
-}
-
 // keyed is a rule by its name in a file.
 type keyed struct {
 	key  string
 	rule Rule
 }
 
-var (
-	limits = rulesOf[Limits]()
-	extras = rulesOf[Surcharge]()
-)
-
-func rulesOf[T any]() ruleSet {
-	var out ruleSet
-	rule := reflect.TypeFor[Rule]()
-	of := reflect.TypeFor[T]()
-	for i := range of.NumField() {
-		if f := of.Field(i); f.Type.Implements(rule) || reflect.PointerTo(f.Type).Implements(rule) {
-			out.fields, out.keys = append(out.fields, i), append(out.keys, strings.ToLower(f.Name))
-		}
-	}
-	return out
+// place is a field of a T that is a rule: its name in a file, and the rule a T holds there.
+type place[T any] struct {
+	key string
+	of  func(*T) Rule
 }
 
-// of are the rules that are held in a *Limits or a *Surcharge.
-func (s ruleSet) of(holder any) []keyed {
-	v := reflect.ValueOf(holder).Elem()
+// ruleSet are the fields of a T that are rules, in the order they are tried.
+type ruleSet[T any] []place[T]
+
+var limits = ruleSet[Limits]{
+	{"length", func(l *Limits) Rule { return &l.Length }},
+	{"height", func(l *Limits) Rule { return &l.Height }},
+	{"thickness", func(l *Limits) Rule { return &l.Thickness }},
+	{"weight", func(l *Limits) Rule { return &l.Weight }},
+	{"sum", func(l *Limits) Rule { return &l.Sum }},
+	{"ratio", func(l *Limits) Rule { return &l.Ratio }},
+	{"rectangular", func(l *Limits) Rule { return &l.Rectangular }},
+	{"oblong", func(l *Limits) Rule { return &l.Oblong }},
+	{"even", func(l *Limits) Rule { return l.Even }},
+	{"flexible", func(l *Limits) Rule { return l.Flexible }},
+}
+
+var extras = ruleSet[Surcharge]{
+	{"ratio", func(s *Surcharge) Rule { return &s.Ratio }},
+	{"address", func(s *Surcharge) Rule { return &s.Address }},
+	{"closures", func(s *Surcharge) Rule { return &s.Closures }},
+	{"wrappings", func(s *Surcharge) Rule { return &s.Wrappings }},
+	{"contents", func(s *Surcharge) Rule { return &s.Contents }},
+	{"rigid", func(s *Surcharge) Rule { return &s.Rigid }},
+	{"thin", func(s *Surcharge) Rule { return s.Thin }},
+}
+
+// of are the rules that are held.
+func (s ruleSet[T]) of(holder *T) []keyed {
 	var out []keyed
-	for i, at := range s.fields {
-		if r := ruleAt(v.Field(at)); r != nil && r.held() {
-			out = append(out, keyed{s.keys[i], r})
+	for _, f := range s {
+		if r := f.of(holder); r.held() {
+			out = append(out, keyed{f.key, r})
 		}
 	}
 	return out
 }
 
 // try holds a trial's piece against the rules that are held.
-func (s ruleSet) try(t *trial, holder any) {
-	v := reflect.ValueOf(holder).Elem()
-	for i, at := range s.fields {
-		if r := ruleAt(v.Field(at)); r != nil && r.held() {
-			r.try(t, s.keys[i])
+func (s ruleSet[T]) try(t *trial, holder *T) {
+	for i := range s {
+		if r := s[i].of(holder); r.held() {
+			r.try(t, s[i].key)
 		}
 	}
 }
 
-// ruleAt is the rule a field holds; nil where it is a pointer to none.
-func ruleAt(f reflect.Value) Rule {
-	if f.Kind() == reflect.Pointer {
-		if f.IsNil() {
-			return nil
-		}
-		return f.Interface().(Rule)
-	}
-	return f.Addr().Interface().(Rule)
-}
-
-// kinds are one empty rule of every field.
+// kinds are one rule of every field, holding nothing.
 func kinds() []Rule {
-	var out []Rule
-	for _, holder := range []struct {
-		set ruleSet
-		of  reflect.Type
-	}{{limits, reflect.TypeFor[Limits]()}, {extras, reflect.TypeFor[Surcharge]()}} {
-		for _, at := range holder.set.fields {
-			f := holder.of.Field(at).Type
-			if f.Kind() == reflect.Pointer {
-				f = f.Elem()
-			}
-			out = append(out, reflect.New(f).Interface().(Rule))
-		}
+	out := make([]Rule, 0, len(limits)+len(extras))
+	for _, f := range limits {
+		out = append(out, f.of(&Limits{}))
+	}
+	for _, f := range extras {
+		out = append(out, f.of(&Surcharge{}))
 	}
 	return out
 }

@@ -23,18 +23,16 @@ type trial struct {
 
 // try holds a piece against every rule of a class. Surcharges are looked at
 // only where the class takes it.
-func try(c *Carrier, class *Class, p *Piece, quiet bool) trial {
-	t := trial{carrier: c, class: class, piece: p, quiet: quiet, side: measure.Length(c.Measuring.Side)}
-	if p.SoldSize {
-		t.side = 0
+func (t *trial) try() {
+	if !t.piece.SoldSize {
+		t.side = measure.Length(t.carrier.Measuring.Side)
 	}
 	t.lie()
-	limits.try(&t, &class.Limits)
-	if !t.over && !t.under && class.Surcharge != nil {
+	limits.try(t, &t.class.Limits)
+	if !t.over && !t.under && t.class.Surcharge != nil {
 		t.surcharging = true
-		extras.try(&t, class.Surcharge)
+		extras.try(t, t.class.Surcharge)
 	}
-	return t
 }
 
 // lie settles which side is the length: the one parallel to the address.
@@ -59,24 +57,23 @@ func (t *trial) note(c Check) {
 	t.add(c)
 }
 
-// fallsShort is note for a piece that is less than the class takes.
-func (t *trial) fallsShort(c Check) {
-	t.under = t.under || c.State == Fails
-	t.add(c)
-}
-
 func (t *trial) add(c Check) {
-	t.near = t.near || c.State == Near
-	t.surcharged = t.surcharged || c.State == Surcharged
-	if c.State != Passes {
-		t.troubles++
-	}
-	if c.State == Fails {
-		t.failed++
-	}
+	t.count(c.State)
 	if !t.quiet {
 		c.Class = t.class
 		t.checks = append(t.checks, c)
+	}
+}
+
+// count counts what a check comes to.
+func (t *trial) count(s State) {
+	t.near = t.near || s == Near
+	t.surcharged = t.surcharged || s == Surcharged
+	if s != Passes {
+		t.troubles++
+	}
+	if s == Fails {
+		t.failed++
 	}
 }
 

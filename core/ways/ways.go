@@ -80,6 +80,9 @@ func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memo
 	for i := range r.Posts {
 		now[i] = *r.Posts[i].InUse()
 	}
+	if memory == nil {
+		memory = work.NewMemory() // levers that leave the blank alone ask for the same one
+	}
 	s := &search{shipped: shipped, memory: memory, result: r, doc: j.Document(), pins: pins(r), meter: meter}
 	all := append(s.all(s.levers()), s.sizes(now)...)
 	all = append(all, s.second(now, all)...)
@@ -227,7 +230,7 @@ func (s *search) pulled(l Lever) (tried, bool) {
 	carriers := r.Brief.Post.Carriers
 	t := tried{kind: l.Kind, family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
 	for _, c := range carriers {
-		v := post.Outcome(c, use.Piece)
+		v := post.Outcome(c, &use.Piece)
 		if l.sizes() && s.flattered(c, use, v) {
 			v = post.Verdict{Carrier: c, State: post.Fails}
 		}
@@ -241,7 +244,7 @@ func (s *search) pulled(l Lever) (tried, bool) {
 func (s *search) flattered(c *post.Carrier, use *work.Sealed, v post.Verdict) bool {
 	as := use.Piece
 	as.Bends = s.result.Pieces[0].Piece.Bends
-	return v.Compare(post.Outcome(c, as)) < 0
+	return v.Compare(post.Outcome(c, &as)) < 0
 }
 
 // worked works a document out as far as the piece in use.

@@ -107,7 +107,7 @@ func (r *maker) all() (made []*Made, unsuited []Unsuited) {
 			m.Sealed = r.sealer.sealedBlank(m)
 		}
 		if len(r.Brief.Post.Carriers) > 0 {
-			v := post.Outcome(r.Brief.Post.Carriers[0], m.Sealed.Piece)
+			v := post.Outcome(r.Brief.Post.Carriers[0], &m.Sealed.Piece)
 			m.Post = &v
 		}
 		made = append(made, m)

@@ -54,7 +54,7 @@ func (r *Result) postAll() {
 				p.Verdicts[i+1] = *s.Made.Post
 				continue
 			}
-			p.Verdicts[i+1] = post.Outcome(c, s.Piece)
+			p.Verdicts[i+1] = post.Outcome(c, &s.Piece)
 		}
 		p.Map = mapOf(c, r.Pieces[0], p.Verdicts[0], r.Brief)
 	}

@@ -43,7 +43,7 @@ func (r *maker) make(c Candidate) (*Made, error) {
 	}
 	carrier := r.Brief.Post.Carriers[0]
 	usual.Sealed = r.sealer.sealedBlank(usual)
-	v := post.Outcome(carrier, usual.Sealed.Piece)
+	v := post.Outcome(carrier, &usual.Sealed.Piece)
 	if !Improvable(&v) {
 		return usual, nil
 	}
@@ -57,7 +57,7 @@ func (r *maker) make(c Candidate) (*Made, error) {
 			continue
 		}
 		m.Sealed = r.sealer.sealedBlank(m)
-		if w := post.Outcome(carrier, m.Sealed.Piece); orderOf(c)(w, at) < 0 {
+		if w := post.Outcome(carrier, &m.Sealed.Piece); orderOf(c)(w, at) < 0 {
 			best, at = m, w
 			best.Room = &Room{more.size, Usual{usual.Cavity, v}}
 		}
@@ -120,13 +120,14 @@ func (r *maker) guessed(usual *Made, now post.Verdict) []more {
 	}
 	low, high := -int((b.Blank.Ease-snug)/step), int((loose-b.Blank.Ease)/step)
 	carrier, piece := b.Post.Carriers[0], usual.Sealed.Piece
-	face := float64(piece.Width) * float64(piece.Height)
+	face, paper := float64(piece.Width)*float64(piece.Height), usual.Sealed.PaperWeight().Grams()
+	larger := piece
 	turned := (piece.Width < piece.Height) != (r.Card.Outer().Width < r.Card.Outer().Height)
 	if now.State == post.Passes && now.Place == 0 {
 		// It goes as cheaply as it can but for its weight: only its lightest envelope could do better.
 		light, shrunk := piece, float64(piece.Width+measure.Length(low)*step)*float64(piece.Height+measure.Length(low)*step)
-		light.Weight += measure.FromGrams(usual.Sealed.PaperWeight().Grams() * (shrunk/face - 1))
-		if goes(post.Outcome(carrier, light), now) >= 0 {
+		light.Weight += measure.FromGrams(paper * (shrunk/face - 1))
+		if goes(post.Outcome(carrier, &light), now) >= 0 {
 			return nil
 		}
 	}
@@ -150,10 +151,9 @@ func (r *maker) guessed(usual *Made, now post.Verdict) []more {
 				if turned {
 					by = z.Turned()
 				}
-				p := piece
-				p.Width, p.Height = p.Width+by.Width, p.Height+by.Height
-				p.Weight += measure.FromGrams(usual.Sealed.PaperWeight().Grams() * (float64(p.Width)*float64(p.Height)/face - 1))
-				if v := post.Outcome(carrier, p); goes(v, now) < 0 {
+				larger.Width, larger.Height = piece.Width+by.Width, piece.Height+by.Height
+				larger.Weight = piece.Weight + measure.FromGrams(paper*(float64(larger.Width)*float64(larger.Height)/face-1))
+				if v := post.Outcome(carrier, &larger); goes(v, now) < 0 {
 					out = append(out, more{z, v})
 				}
 			}

@@ -66,7 +66,7 @@ func TestNoOtherRoomDoesBetter(t *testing.T) {
 			continue
 		}
 		b, carrier := r.Brief, r.Brief.Post.Carriers[0]
-		judge := func(m *Made) post.Verdict { return post.Outcome(carrier, sealerOf(r).sealedBlank(m).Piece) }
+		judge := func(m *Made) post.Verdict { return post.Outcome(carrier, &sealerOf(r).sealedBlank(m).Piece) }
 		v, mine := judge(m), card.Size{}
 		if m.Room != nil {
 			mine = m.Room.More

@@ -129,7 +129,7 @@ func buys(b *brief.Brief, format *Sealed, first *Made) bool {
 	if !first.Proof.OK || len(b.Post.Carriers) == 0 {
 		return true
 	}
-	return goes(*first.Post, post.Outcome(b.Post.Carriers[0], format.Piece)) >= 0
+	return goes(*first.Post, post.Outcome(b.Post.Carriers[0], &format.Piece)) >= 0
 }
 
 // sealedFormat is the card in the envelope sold where the job lives that takes it
@@ -161,7 +161,7 @@ func (r *sealer) sealedChosen(in SealedIn, of []brief.Bought) *Sealed {
 		s.Fit = &fit
 		var v post.Verdict
 		if len(r.Brief.Post.Carriers) > 0 {
-			v = post.Outcome(r.Brief.Post.Carriers[0], s.Piece)
+			v = post.Outcome(r.Brief.Post.Carriers[0], &s.Piece)
 		}
 		if best == nil || goes(v, at) < 0 {
 			best, at = s, v
