@@ -16,6 +16,7 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	"modernc.org/sqlite"
+	sqlite3 "modernc.org/sqlite/lib"
 )
 
 //go:embed migrations/*.sql
@@ -95,11 +96,13 @@ func Read(dir string) (*Store, error) {
 }
 
 // reading opens a file to read it, of whatever version it is.
-func reading(file string) (*Store, error) {
+func reading(file string) (*Store, error) { return looking(file, "ro") }
+
+func looking(file, mode string) (*Store, error) {
 	if err := looksLikeData(file); err != nil {
 		return nil, err
 	}
-	db, err := connect(file, url.Values{"mode": {"ro"}, "_pragma": {"busy_timeout(5000)"}})
+	db, err := connect(file, url.Values{"mode": {mode}, "_pragma": {"busy_timeout(5000)"}})
 	if err != nil {
 		return nil, fault(file, err)
 	}
@@ -290,7 +293,17 @@ func (s *Store) known(exactly bool) error {
 
 // notNewer refuses a data file of a newer version before anything of it is written.
 func notNewer(file string) error {
-	s, err := reading(file)
+	err := notNewerBy(file, "ro")
+	var in *sqlite.Error
+	if errors.As(err, &in) && in.Code() == sqlite3.SQLITE_READONLY_ROLLBACK {
+		// Whoever wrote it died in the middle: the journal it left takes that back, which only one who writes can.
+		return notNewerBy(file, "rw")
+	}
+	return err
+}
+
+func notNewerBy(file, mode string) error {
+	s, err := looking(file, mode)
 	if err != nil {
 		return err
 	}

@@ -440,3 +440,57 @@ func TestAFullDiskIsSaid(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// A data file whose program died in the middle of a write has a journal beside it that
+// puts it right: the next start goes by it, whichever way the file was written.
+func TestAJournalLeftBehindIsGoneBy(t *testing.T) {
+	for _, mode := range []string{"DELETE", "WAL"} {
+		dir, after := write(t, func(*testing.T, string) {}), t.TempDir()
+		file := filepath.Join(dir, FileName)
+		db, err := sql.Open("sqlite", file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		db.SetMaxOpenConns(1)
+		// A cache of a few pages has SQLite write to the file before the end.
+		for _, statement := range []string{
+			"PRAGMA journal_mode = " + mode, "PRAGMA cache_size = 4", "BEGIN",
+			`CREATE TABLE half AS WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 400) SELECT i, hex(zeroblob(1000)) FROM n`,
+		} {
+			if _, err := db.Exec(statement); err != nil {
+				t.Fatal(mode, err)
+			}
+		}
+		left, err := filepath.Glob(file + "*")
+		if err != nil || len(left) < 2 {
+			t.Fatal(mode, left, err)
+		}
+		for _, one := range left {
+			if strings.HasSuffix(one, "-shm") {
+				continue // a power cut leaves none
+			}
+			text, err := os.ReadFile(one)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if err := os.WriteFile(filepath.Join(after, filepath.Base(one)), text, 0o600); err != nil {
+				t.Fatal(err)
+			}
+		}
+		if err := db.Close(); err != nil {
+			t.Fatal(err)
+		}
+		s, err := Open(after)
+		if err != nil {
+			t.Errorf("%s: %v", mode, err)
+			continue
+		}
+		var half int
+		if err := s.db.Get(&half, `SELECT count(*) FROM sqlite_schema WHERE name = 'half'`); err != nil || half != 0 {
+			t.Errorf("%s: %d tables of a write that came to no end, %v", mode, half, err)
+		}
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	}
+}
