@@ -45,7 +45,12 @@ tools: ## Chromium for the browser tests, by apt where it is missing
 	  if [ "$$(id -u)" = 0 ]; then as=; else as=sudo; fi; \
 	  $$as apt-get update -qq; $$as apt-get install -y -qq --no-install-recommends chromium-headless-shell >/dev/null; }
 
-test: tools check unit browser ## everything: build, checks, all tests
+# Checks and tests that need no browser run side by side, each told when it is done.
+test: tools $(BIN) ## everything: build, checks, all tests
+	@$(MAKE) --no-print-directory -j2 --output-sync=target check unit
+	@$(MAKE) --no-print-directory browser
+	@echo "== the slowest tests, in seconds"
+	@sort -rn bin/took-*.txt | head -10
 
 check: $(BIN) client-current ## formatting, vet, staticcheck, types, lint, unused code
 	@echo "== formatting, vet, staticcheck, types, lint, unused code"
@@ -56,11 +61,11 @@ check: $(BIN) client-current ## formatting, vet, staticcheck, types, lint, unuse
 
 unit: ## the tests that need no browser
 	@echo "== tests"
-	go test $$(go list ./... | grep -v /e2e)
+	go test -json $$(go list ./... | grep -v /e2e) | go run ./bench/told bin/took-unit.txt
 
 browser: $(BIN) tools ## the tests that drive the screens
 	@echo "== browser tests"
-	go test -count=1 -parallel 3 -timeout 14m ./e2e
+	go test -json -count=1 -timeout 14m ./e2e | go run ./bench/told bin/took-browser.txt
 
 golden: ## what comes of a hundred jobs, written anew: read the difference
 	go test -count=1 ./core/golden -args -rewrite
