@@ -44,6 +44,27 @@ func FromDocument(root any) (Job, error) {
 	return j, nil
 }
 
+// Changed is FromDocument of a document that differs from a job's own in no field but
+// those a patch names: only these are read.
+func Changed(j Job, doc map[string]any, patch Patch) (Job, error) {
+	r := &reader{}
+	to := reflect.ValueOf(&j).Elem()
+	known := fieldsOf(to.Type())
+	r.object("", map[string]any(patch), known.names)
+	for i, name := range known.names {
+		if _, named := patch[name]; named {
+			f := to.Field(known.at[i])
+			f.SetZero()
+			r.field(name, doc[name], f, known.most[i])
+		}
+	}
+	r.identity(j)
+	if len(r.problems) > 0 {
+		return j, r.problems
+	}
+	return j, nil
+}
+
 // UnmarshalJSON reads a job as Read does; the error is a Problems.
 func (j *Job) UnmarshalJSON(text []byte) error {
 	var err error
@@ -208,14 +229,20 @@ func (r *reader) group(field string, v any, to reflect.Value) {
 	}
 	for i, name := range known.names {
 		f, v := to.Field(known.at[i]), m[name]
-		switch kind := f.Kind(); {
-		case v == nil && (kind == reflect.Slice || kind == reflect.Pointer):
-			// An absent one stays absent.
-		case kind == reflect.Slice:
-			r.list(join(field, name), v, f, known.most[i])
-		default:
-			r.into(join(field, name), v, f)
+		if kind := f.Kind(); v == nil && (kind == reflect.Slice || kind == reflect.Pointer) {
+			continue // an absent one stays absent
 		}
+		r.field(join(field, name), v, f, known.most[i])
+	}
+}
+
+// field reads a field of a group; a list has so many entries at most.
+func (r *reader) field(name string, v any, to reflect.Value, most int) {
+	switch {
+	case to.Kind() != reflect.Slice:
+		r.into(name, v, to)
+	case v != nil:
+		r.list(name, v, to, most)
 	}
 }
 

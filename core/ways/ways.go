@@ -52,6 +52,7 @@ type tried struct {
 	levers   []Lever
 	minutes  int
 	patch    job.Patch
+	job      job.Job
 	doc      map[string]any
 	result   *work.Result
 	verdicts []post.Verdict
@@ -63,8 +64,9 @@ type search struct {
 	shipped *catalog.Catalog // before the job's own materials
 	memory  *work.Memory
 	result  *work.Result
-	doc     map[string]any
-	pins    job.Patch // what has to be said for the piece in use to stay the one in use
+	job     job.Job
+	doc     map[string]any // of the job
+	pins    job.Patch      // what has to be said for the piece in use to stay the one in use
 	meter   *work.Meter
 }
 
@@ -83,7 +85,7 @@ func Find(j job.Job, r *work.Result, shipped *catalog.Catalog, memory *work.Memo
 	if memory == nil {
 		memory = work.NewMemory() // levers that leave the blank alone ask for the same one
 	}
-	s := &search{shipped: shipped, memory: memory, result: r, doc: j.Document(), pins: pins(r), meter: meter}
+	s := &search{shipped: shipped, memory: memory, result: r, job: j, doc: j.Document(), pins: pins(r), meter: meter}
 	all := append(s.all(s.levers()), s.sizes(now)...)
 	all = append(all, s.second(now, all)...)
 	for i := range out {
@@ -109,7 +111,7 @@ func (s *search) second(now []post.Verdict, all []tried) []tried {
 				continue
 			}
 			built[best.family] = true
-			after := &search{shipped: s.shipped, memory: s.memory, result: best.result, doc: best.doc, meter: s.meter}
+			after := &search{shipped: s.shipped, memory: s.memory, result: best.result, job: best.job, doc: best.doc, meter: s.meter}
 			for _, t := range after.all(after.seconds()) {
 				if t.family != best.family {
 					t.levers, t.minutes, t.kind = append(slices.Clone(best.levers), t.levers...), t.minutes+best.minutes, two
@@ -218,17 +220,17 @@ func (s *search) attempt(l Lever) (t tried, ok bool) {
 func (s *search) pulled(l Lever) (tried, bool) {
 	patch := job.Then(s.pins, l.Patch)
 	doc := job.Merged(s.doc, patch)
-	r, use, ok := s.worked(doc)
+	j, r, use, ok := s.worked(doc, patch)
 	if ok && l.Again {
 		patch = job.Then(patch, job.Patch{"card": s.remeasured(r)})
 		doc = job.Merged(s.doc, patch)
-		r, use, ok = s.worked(doc)
+		j, r, use, ok = s.worked(doc, patch)
 	}
 	if !ok {
 		return tried{}, false
 	}
 	carriers := r.Brief.Post.Carriers
-	t := tried{kind: l.Kind, family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
+	t := tried{kind: l.Kind, family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, job: j, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
 	for _, c := range carriers {
 		v := post.Outcome(c, &use.Piece)
 		if l.sizes() && s.flattered(c, use, v) {
@@ -244,20 +246,25 @@ func (s *search) pulled(l Lever) (tried, bool) {
 func (s *search) flattered(c *post.Carrier, use *work.Sealed, v post.Verdict) bool {
 	as := use.Piece
 	as.Bends = s.result.Pieces[0].Piece.Bends
+	if was, is := as.Bends, use.Piece.Bends; was.Low == is.Low && was.High == is.High && was.Tested == is.Tested {
+		return false // the rules ask for no more than the words of the estimate
+	}
 	return v.Compare(post.Outcome(c, &as)) < 0
 }
 
-// worked works a document out as far as the piece in use.
-func (s *search) worked(doc map[string]any) (*work.Result, *work.Sealed, bool) {
-	j, err := job.FromDocument(doc)
+// worked works the job changed by a patch out as far as the piece in use; the
+// document is the patched one.
+func (s *search) worked(doc map[string]any, patch job.Patch) (job.Job, *work.Result, *work.Sealed, bool) {
+	j, err := job.Changed(s.job, doc, patch)
 	if err != nil {
-		return nil, nil, false
+		return j, nil, nil, false
 	}
 	b, err := brief.Read(j, s.shipped)
 	if err != nil {
-		return nil, nil, false
+		return j, nil, nil, false
 	}
-	return work.InUse(b, s.memory)
+	r, use, ok := work.InUse(b, s.memory)
+	return j, r, use, ok
 }
 
 // remeasured is what was measured or weighed, less what the change takes off
