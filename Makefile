@@ -81,6 +81,7 @@ client-current: web/node_modules/.package-lock.json
 
 bench: $(BIN) ## the plan on one core, a keystroke in the browser, and the cut planner beside other packers
 	go test -run '^$$' -bench . -cpu 1 ./core/pipeline ./core/proof ./core/trim
+	bench/history/run
 	go test -run '^$$' -bench Keystroke ./e2e
 	cd bench/trim && npm ci --no-audit --no-fund --silent
 	go run ./bench/trim
