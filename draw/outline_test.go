@@ -6,8 +6,11 @@ import (
 	"math"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
+
+	"yellow-parcel/core/shape"
 )
 
 func svg(attrs, inside string) []byte {
@@ -43,6 +46,79 @@ func TestSilhouettesByHand(t *testing.T) {
 		// Round shapes are drawn in short straight pieces.
 		if math.Abs(w-c.w) > 0.06 || math.Abs(h-c.h) > 0.06 {
 			t.Errorf("%s: %.3f x %.3f, want %v x %v", c.name, w, h, c.w, c.h)
+		}
+	}
+}
+
+// Curves by hand: where a cubic and a quadratic one are at a quarter and a half of
+// their way, the smooth ones with the control point mirrored, an arc on its circle.
+func TestCurvesByHand(t *testing.T) {
+	for path, through := range map[string][]shape.Point{
+		// (27 a + 27 b + 9 c + d) / 64, and (a + 3 b + 3 c + d) / 8.
+		"M0 0C0 40 100 40 100 0": {{X: 15.625, Y: 22.5}, {X: 50, Y: 30}},
+		// The mirrored point is 100, -40.
+		"M0 0C0 40 100 40 100 0S200 -40 200 0": {{X: 50, Y: 30}, {X: 115.625, Y: -22.5}, {X: 150, Y: -30}},
+		"m0 0c0 40 100 40 100 0s100 -40 100 0": {{X: 115.625, Y: -22.5}, {X: 150, Y: -30}, {X: 200, Y: 0}},
+		// After a line there is nothing to mirror: the point is where the pen is.
+		"M0 0L100 0S200 -40 200 0": {{X: 150, Y: -15}},
+		// (9 a + 6 b + c) / 16, and (a + 2 b + c) / 4.
+		"M0 0Q50 40 100 0":           {{X: 25, Y: 15}, {X: 50, Y: 20}},
+		"M0 0Q50 40 100 0T200 0":     {{X: 125, Y: -15}, {X: 150, Y: -20}},
+		"M0 0q50 40 100 0t100 0":     {{X: 125, Y: -15}, {X: 150, Y: -20}},
+		"M10 100A40 40 0 0 1 90 100": {{X: 50, Y: 60}, {X: 90, Y: 100}},
+		"M10 100A40 40 0 0 0 90 100": {{X: 50, Y: 140}},
+		"M10 100a40 40 0 0 1 80 0":   {{X: 50, Y: 60}},
+		// Twice as wide as high: a quarter of the ellipse round 0, 0.
+		"M-80 0A80 40 0 0 1 0 -40": {{X: -80 * math.Sqrt2 / 2, Y: -40 * math.Sqrt2 / 2}},
+		// A quarter turned, it is as high as it was wide.
+		"M0 -80A80 40 90 0 1 40 0": {{X: 40 * math.Sqrt2 / 2, Y: -80 * math.Sqrt2 / 2}},
+		// Too small to reach: as large as it must be, a half circle.
+		"M0 0A1 1 0 0 1 100 0": {{X: 50, Y: -50}},
+		// The long way round a circle about 40, 0 from its left to its foot: half of it is an eighth past the top.
+		"M0 0A40 40 0 1 1 40 40": {{X: 40 + 40*math.Sqrt2/2, Y: -40 * math.Sqrt2 / 2}},
+	} {
+		lines, err := pathLines(path)
+		if err != nil || len(lines) != 1 {
+			t.Errorf("%s: %d lines, %v", path, len(lines), err)
+			continue
+		}
+		for _, want := range through {
+			near := math.Inf(1)
+			for _, q := range lines[0] {
+				near = min(near, q.Dist(want))
+			}
+			if near > 1e-9 {
+				t.Errorf("%s is %v away from %v", path, near, want)
+			}
+		}
+	}
+}
+
+// The page by hand: user units by width, height and view box, which may begin elsewhere
+// and be of another shape than the page.
+func TestPagesOfOutlinesByHand(t *testing.T) {
+	for _, c := range []struct {
+		attrs  string
+		at, to Point
+	}{
+		{`width="100mm" height="50mm" viewBox="0 0 200 100"`, Point{20, 10}, Point{10, 5}},
+		{`width="100mm" height="50mm" viewBox="20 10 200 100"`, Point{20, 10}, Point{0, 0}},
+		{`width="2in"  viewBox="0 0 8 4"`, Point{8, 4}, Point{50.8, 25.4}},
+		{`height="1in" viewBox="0 0 8 4"`, Point{8, 4}, Point{50.8, 25.4}},
+		{``, Point{96, 48}, Point{25.4, 12.7}},
+	} {
+		attr := map[string]string{}
+		for _, m := range regexp.MustCompile(`(\w+)="([^"]*)"`).FindAllStringSubmatch(c.attrs, -1) {
+			attr[m[1]] = m[2]
+		}
+		m, err := page(attr)
+		if got := m.put(c.at[0], c.at[1]); err != nil || math.Hypot(got.X-c.to[0], got.Y-c.to[1]) > 1e-9 {
+			t.Errorf("%s: %v lies at %v, not %v; %v", c.attrs, c.at, got, c.to, err)
+		}
+	}
+	for _, wrong := range []string{"1 2 three 4", "0 0 1e99 2"} {
+		if _, err := page(map[string]string{"viewBox": wrong}); err == nil || !strings.Contains(err.Error(), "viewBox: ") {
+			t.Errorf("%s: %v", wrong, err)
 		}
 	}
 }
