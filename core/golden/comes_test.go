@@ -10,11 +10,14 @@ import (
 	"strings"
 	"testing"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/learn"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pipeline"
+	"yellow-parcel/core/supply"
 	"yellow-parcel/draw"
 )
 
@@ -26,6 +29,13 @@ func comes(t *testing.T, g golden) map[string]string {
 		return map[string]string{"fault.txt": err.Error() + "\n"}
 	}
 	how := pipeline.Order{Trials: g.order.Trials, Today: g.order.Today, Steps: true}
+	for _, one := range g.order.Shelf {
+		f, ok := catalog.Standard().Format(one.Envelope)
+		if !ok {
+			t.Fatal(one.Envelope)
+		}
+		how.Shelf = append(how.Shelf, supply.Held{Bought: brief.Format(f), Count: one.Count, Price: measure.Money(one.Cents) * measure.Cent, Priced: one.Cents > 0})
+	}
 	if len(g.order.Log) > 0 {
 		how.Book = learn.Read(g.order.Log)
 	}
@@ -55,7 +65,7 @@ func comes(t *testing.T, g golden) map[string]string {
 }
 
 // What a plan says twice, or draws: the drawings and parts show it.
-var said = []string{"copy", "station", "line", "value", "limit", "looks", "low", "high", "map", "outline", "lines", "lies"}
+var said = []string{"copy", "station", "line", "value", "limit", "looks", "low", "high", "map"}
 
 // mostListed is how many of a list of equals are kept in full.
 const mostListed = 3

@@ -42,8 +42,15 @@ type order struct {
 	Trials int             `json:"trials,omitempty"`
 	Others int             `json:"others,omitempty"` // blanks and pieces besides those in use
 	Keeps  []string        `json:"keeps,omitempty"`  // steps, drawings, making, learned; parts and lists as files: "blank.dxf"
-	Log    []logbook.Entry `json:"log,omitempty"`    // what the logbook has to teach
+	Shelf  []onHand        `json:"shelf,omitempty"`
+	Log    []logbook.Entry `json:"log,omitempty"` // what the logbook has to teach
 	Events []making.Event  `json:"events,omitempty"`
+}
+
+// onHand is envelopes on the shelf: a catalogue's, how many, and the price of one in cents.
+type onHand struct {
+	Envelope     string `json:"envelope"`
+	Count, Cents int
 }
 
 // golden is a folder: what it is given, and what came of it, by the file's name.
