@@ -163,6 +163,9 @@ func TestSparesAreEnough(t *testing.T) {
 	if Chance(parts, 80, k) < Enough || Chance(parts, 80, k-1) >= Enough {
 		t.Errorf("%d spares: %v, one fewer %v", k, Chance(parts, 80, k), Chance(parts, 80, k-1))
 	}
+	if k := Spares([]Spoilage{{100_000, 0}}, 3); k != 0 {
+		t.Errorf("%d spares of a part that is never spoiled", k)
+	}
 	for spoiled := range 40 {
 		if Spares([]Spoilage{{200, spoiled + 1}}, 40) < Spares([]Spoilage{{200, spoiled}}, 40) {
 			t.Errorf("%d spoiled ask for fewer spares than %d", spoiled+1, spoiled)

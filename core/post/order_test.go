@@ -101,3 +101,20 @@ classes:
 		t.Errorf("over every class: %+v", v)
 	}
 }
+
+// A ratio right at its end goes, where the envelope is sold in that size: nothing is
+// measured, so nothing is in doubt. A thousandth past it does not.
+func TestARatioAtItsEnd(t *testing.T) {
+	c := Carrier{Classes: []Class{{ID: "letter", Limits: Limits{Ratio: RatioLimit{Range[Ratio]{Min: 1300, Max: 2500}}}}}}
+	for _, z := range []struct {
+		width, height measure.Length
+		want          State
+	}{
+		{2500, 1000, Passes}, {2501, 1000, Fails}, {1300, 1000, Passes}, {1299, 1000, Fails}, {1000, 2500, Passes},
+	} {
+		p := Piece{Width: z.width * measure.Micrometre, Height: z.height * measure.Micrometre, SoldSize: true}
+		if v := Judge(&c, p); v.State != z.want {
+			t.Errorf("%d by %d: %s, and not %s", z.width, z.height, v.State, z.want)
+		}
+	}
+}

@@ -366,6 +366,12 @@ func TestLongSearchCanBeStopped(t *testing.T) {
 	if err := check(p, plan); err != nil {
 		t.Error(err)
 	}
+	// Who watches is told how many sheets the best plan so far takes.
+	told := 0
+	p.Steps, p.Watch = 1<<18, func(done, steps, sheets int) bool { told = sheets; return true }
+	if plan, err = Solve(p); err != nil || told < plan.Used || told > 2*plan.Used {
+		t.Errorf("it was told of %d sheets, and there are %d, %v", told, plan.Used, err)
+	}
 }
 
 func BenchmarkBatch(b *testing.B) {
