@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"math/rand"
+	"reflect"
 	"slices"
 	"testing"
 
@@ -383,26 +384,45 @@ func BenchmarkBatch(b *testing.B) {
 	}
 }
 
-// Problems that differ in anything that a plan hangs on have different keys.
-func TestEveryFigureIsPartOfTheKey(t *testing.T) {
-	whole := func() *Problem {
-		return &Problem{Pieces: []Piece{{Name: "a", Size: size(1, 2), Count: 3}}, Sheets: []Sheets{{Name: "s", Size: size(4, 5), Count: 6}}}
+// Whatever of a problem is another is another problem, but for how long to search.
+func TestEveryFieldIsPartOfTheKey(t *testing.T) {
+	fresh := func() *Problem {
+		return &Problem{Pieces: []Piece{{Name: "base", Size: size(40, 60), Count: 3, Paper: "Dune", Grain: Width}}, Sheets: []Sheets{{Name: "Letter", Size: size(215, 279), Count: 9, Paper: "Dune", Grain: Height, Price: 30, Caliper: 5}}}
 	}
-	seen := map[string]int{whole().Key(): -1}
-	for i, change := range []func(*Problem){
-		func(p *Problem) { p.Pieces[0].Name = "b" }, func(p *Problem) { p.Pieces[0].Size.Width++ }, func(p *Problem) { p.Pieces[0].Size.Height++ },
-		func(p *Problem) { p.Pieces[0].Count++ }, func(p *Problem) { p.Pieces[0].Paper = "b" }, func(p *Problem) { p.Pieces[0].Grain = Width },
-		func(p *Problem) { p.Sheets[0].Name = "t" }, func(p *Problem) { p.Sheets[0].Size.Width++ }, func(p *Problem) { p.Sheets[0].Count++ },
-		func(p *Problem) { p.Sheets[0].Paper = "b" }, func(p *Problem) { p.Sheets[0].Grain = Height }, func(p *Problem) { p.Sheets[0].Buy = true },
-		func(p *Problem) { p.Sheets[0].Kept = true }, func(p *Problem) { p.Sheets[0].Price = 1 }, func(p *Problem) { p.Sheets[0].Priced = true },
-		func(p *Problem) { p.Sheets[0].Caliper = 1 }, func(p *Problem) { p.Limits.Longest = 1 }, func(p *Problem) { p.Limits.Deepest = 1 },
-		func(p *Problem) { p.Stack = 1 }, func(p *Problem) { p.Minute = 1 }, func(p *Problem) { p.Pieces = append(p.Pieces, p.Pieces[0]) },
-	} {
-		p := whole()
-		change(p)
-		if before, ok := seen[p.Key()]; ok {
-			t.Errorf("change %d has the key of %d", i, before)
+	was := fresh().Key()
+	fields := 0
+	var walk func(path string, at func(*Problem) reflect.Value)
+	walk = func(path string, at func(*Problem) reflect.Value) {
+		p := fresh()
+		switch v := at(p); v.Kind() {
+		case reflect.Struct:
+			for i := range v.NumField() {
+				walk(path+"."+v.Type().Field(i).Name, func(p *Problem) reflect.Value { return at(p).Field(i) })
+			}
+			return
+		case reflect.Slice:
+			walk(path+"[0]", func(p *Problem) reflect.Value { return at(p).Index(0) })
+			return
+		case reflect.Func:
+			return
+		case reflect.String:
+			v.SetString(v.String() + "x")
+		case reflect.Bool:
+			v.SetBool(!v.Bool())
+		default:
+			v.SetInt(v.Int() + 1)
 		}
-		seen[p.Key()] = i
+		fields++
+		if same := p.Key() == was; same != (path == ".Steps") {
+			t.Errorf("%s: the same key %v", path, same)
+		}
+	}
+	more := fresh()
+	if more.Pieces = append(more.Pieces, more.Pieces[0]); more.Key() == was {
+		t.Error("one piece more has the same key")
+	}
+	walk("", func(p *Problem) reflect.Value { return reflect.ValueOf(p).Elem() })
+	if fields < 20 {
+		t.Errorf("only %d fields", fields)
 	}
 }
