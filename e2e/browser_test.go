@@ -34,7 +34,7 @@ import (
 // patience is how long one thing may take to come; hang is when a page counts as hung,
 // however long its test is and however slow the machine.
 const (
-	patience = 40 * time.Second
+	patience = 90 * time.Second
 	hang     = 5 * time.Minute
 )
 
