@@ -3,7 +3,6 @@ package main
 import (
 	"bufio"
 	"bytes"
-	"compress/zlib"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -13,6 +12,8 @@ import (
 	"os"
 	"os/exec"
 	"strings"
+
+	"yellow-parcel/e2e/printed"
 )
 
 // program is a running server of the program recorded.
@@ -103,26 +104,6 @@ func (p *program) get(path string) ([]byte, error) {
 var exported = []string{"base.svg", "base.pdf", "layers.dxf", "ladder.svg", "blank.svg", "blank.dxf", "blank.hpgl", "blank.csv", "blank.pdf",
 	"nest.svg", "liner.svg", "band.dxf", "strips.svg", "gauge.svg", "cuts.csv", "cuts.pdf"}
 
-// pages are the drawn streams of a PDF file. The rest of it, its fonts and the
-// day it was made, is not the same twice.
-func pages(file []byte) string {
-	var out strings.Builder
-	for _, part := range bytes.Split(file, []byte("stream\n"))[1:] {
-		z, err := zlib.NewReader(bytes.NewReader(part))
-		if err != nil {
-			continue // what follows the end of a stream is none
-		}
-		text, err := io.ReadAll(z)
-		if err != nil && len(text) == 0 {
-			continue
-		}
-		if bytes.HasPrefix(text, []byte("0 J\n")) {
-			out.Write(text) // a page; the others are fonts
-		}
-	}
-	return out.String()
-}
-
 // keep records what the program makes of a job; files only where asked.
 func (p *program) keep(bin string, j job, files bool) (kept, error) {
 	k := kept{Name: j.name, Job: j.text, Answers: map[string]json.RawMessage{}}
@@ -162,7 +143,11 @@ func (p *program) keep(bin string, j job, files bool) (kept, error) {
 		}
 		k.Files[name] = string(text)
 		if as == "pdf" {
-			k.Files[name] = pages(text)
+			pages, err := printed.Pages(text)
+			if err != nil {
+				return k, err
+			}
+			k.Files[name] = strings.Join(pages, "")
 		}
 	}
 	return k, nil

@@ -2,9 +2,7 @@ package golden
 
 import (
 	"bytes"
-	"compress/zlib"
 	"fmt"
-	"io"
 	"maps"
 	"slices"
 	"strconv"
@@ -17,6 +15,7 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/draw"
+	"yellow-parcel/e2e/printed"
 )
 
 // acted is what a making comes to, event by event, and what the logbook says of it.
@@ -26,7 +25,7 @@ func acted(t *testing.T, all *pipeline.Whole, how pipeline.Order, events []makin
 	plans := []making.Docket{docket}
 	var out strings.Builder
 	docket.Steps = nil
-	out.WriteString(lines(t, docket, "spares"))
+	out.WriteString(lines(t, docket))
 	for i, e := range events {
 		s := making.Fold(plans, events[:i+1])
 		fmt.Fprintf(&out, "%s%s%s%s%s, %d/%d", e.Kind, also(e.Step), also(e.Part), also(e.Reason), also(e.Value), len(s.Done), len(s.Steps))
@@ -93,28 +92,22 @@ func benchSheet(t *testing.T, all *pipeline.Whole) string {
 	return pages(t, file.Bytes())
 }
 
-// pages are the drawn streams of a PDF file; its fonts, and the day it was made, are not the job's.
+// pages are a PDF file's pages, line by line.
 func pages(t *testing.T, file []byte) string {
+	all, err := printed.Pages(file)
+	if err != nil {
+		t.Fatal(err)
+	}
 	var out strings.Builder
-	for _, part := range bytes.Split(file, []byte("stream\n"))[1:] {
-		z, err := zlib.NewReader(bytes.NewReader(part))
-		if err != nil {
-			continue // what follows the end of a stream is none
-		}
-		text, err := io.ReadAll(z)
-		if err != nil && len(text) == 0 {
-			t.Fatal(err)
-		}
-		if bytes.HasPrefix(text, []byte("0 J\n")) {
-			out.WriteString(printable(text))
-		}
+	for _, page := range all {
+		out.WriteString(printable(page))
 	}
 	return out.String()
 }
 
 // printable is a page line by line: what is written where, and how much is drawn
 // between. The upper halves of letters are left out, and what is beyond ASCII stands in digits.
-func printable(page []byte) string {
+func printable(page string) string {
 	var b strings.Builder
 	strokes, reach := 0, 0.0
 	drawn := func() {
@@ -123,19 +116,19 @@ func printable(page []byte) string {
 		}
 		strokes, reach = 0, 0
 	}
-	for line := range bytes.Lines(page) {
+	for line := range strings.Lines(page) {
 		switch {
-		case bytes.Contains(line, []byte(" Tf ")): // a font by a name that is its file's
-		case !bytes.Contains(line, []byte(" Tj")):
+		case strings.Contains(line, " Tf "): // a font by a name that is its file's
+		case !strings.Contains(line, " Tj"):
 			strokes++
-			for i, word := range strings.Fields(string(line)) {
+			for i, word := range strings.Fields(line) {
 				if v, err := strconv.ParseFloat(word, 64); err == nil {
 					reach += v * float64(i+1)
 				}
 			}
 		default:
 			drawn()
-			for _, c := range bytes.ReplaceAll(line, []byte{0}, nil) {
+			for _, c := range []byte(strings.ReplaceAll(line, "\x00", "")) {
 				if c != '\n' && (c < ' ' || c > '~') {
 					fmt.Fprintf(&b, "\\x%02x", c)
 				} else {

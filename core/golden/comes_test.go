@@ -64,8 +64,8 @@ func comes(t *testing.T, g golden) map[string]string {
 	return out
 }
 
-// What a plan says twice, or draws: the drawings and parts show it.
-var said = []string{"copy", "station", "line", "value", "limit", "looks", "low", "high", "map"}
+// twice is what a plan says twice, or draws: the drawings and parts show it.
+var twice = []string{"copy", "station", "line", "value", "limit", "looks", "low", "high", "map"}
 
 // mostListed is how many of a list of equals are kept in full.
 const mostListed = 3
@@ -90,7 +90,7 @@ func planLines(t *testing.T, all *pipeline.Whole, asked order) string {
 			p.Post = append(p.Post, one)
 		}
 	}
-	return lines(t, p, said...) + otherBlanks(all, asked.Others) + otherPieces(all.Plan, asked.Others)
+	return lines(t, p, twice...) + otherBlanks(all, asked.Others) + otherPieces(all.Plan, asked.Others)
 }
 
 // otherBlanks are the blanks after the first, each with how far it is from each limit of its proof.
@@ -131,7 +131,7 @@ func stepLines(t *testing.T, all *pipeline.Whole) string {
 func oneEach[T any](t *testing.T, all []T, without ...string) string {
 	var b strings.Builder
 	for _, one := range all {
-		b.WriteString(nodeOf(t, one).without(append(said, without...)...).short() + "\n")
+		b.WriteString(nodeOf(t, one).without(append(twice, without...)...).short() + "\n")
 	}
 	return b.String()
 }
