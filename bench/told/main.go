@@ -61,12 +61,13 @@ func tell(events io.Reader, out, took io.Writer) error {
 		}
 		name := [2]string{e.Package, e.Test}
 		switch e.Action {
-		case "output", "build-output":
-			if e.Package == "" {
-				fmt.Fprint(out, e.Output)
-			}
+		case "build-output":
+			fmt.Fprint(out, e.Output)
+		case "build-fail":
+			failed = true
+		case "output":
 			said[name] = append(said[name], e.Output)
-		case "fail", "build-fail":
+		case "fail":
 			failed = true
 			fmt.Fprint(out, strings.Join(said[name], ""))
 			fallthrough

@@ -27,6 +27,21 @@ FAIL
 	}
 }
 
+// What the compiler says of a package that is not built is told once.
+func TestWhatIsNotBuiltIsToldOnce(t *testing.T) {
+	events := `{"Action":"build-output","ImportPath":"core/card","Output":"fold.go:7: undefined: panel\n"}
+{"Action":"build-fail","ImportPath":"core/card"}
+{"Action":"fail","Package":"core/card","Elapsed":0}
+`
+	var out, took strings.Builder
+	if err := tell(strings.NewReader(events), &out, &took); !errors.Is(err, errFailed) {
+		t.Error(err)
+	}
+	if got := out.String(); got != "fold.go:7: undefined: panel\nfail core/card 0.0s\n" {
+		t.Errorf("%q", got)
+	}
+}
+
 // No package at all, and a package that was not built, are failures.
 func TestNothingTestedIsAFailure(t *testing.T) {
 	var none strings.Builder
