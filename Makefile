@@ -61,6 +61,7 @@ check: $(BIN) client-current ## formatting, vet, staticcheck, types, lint, unuse
 
 unit: ## the tests that need no browser
 	@echo "== tests"
+	@mkdir -p bin
 	go test -json $$(go list ./... | grep -v /e2e) | go run ./bench/told bin/took-unit.txt
 
 browser: $(BIN) tools ## the tests that drive the screens
@@ -81,10 +82,10 @@ client-current: web/node_modules/.package-lock.json
 
 bench: $(BIN) ## the plan on one core, a keystroke in the browser, and the cut planner beside other packers
 	go test -run '^$$' -bench . -cpu 1 ./core/pipeline ./core/proof ./core/trim
-	bench/history/run
 	go test -run '^$$' -bench Keystroke ./e2e
 	cd bench/trim && npm ci --no-audit --no-fund --silent
 	go run ./bench/trim
+	bench/history/run
 
 # An input that fails is kept as it was found: making it shorter can take for ever.
 FUZZ := -fuzztime 60s -fuzzminimizetime 1x
