@@ -51,7 +51,7 @@ func Changed(j Job, doc map[string]any, patch Patch) (Job, error) {
 		if _, named := patch[name]; named {
 			f := to.Field(known.at[i])
 			f.SetZero()
-			r.field(name, doc[name], f, known.most[i])
+			r.field("", name, doc[name], f, known.most[i])
 		}
 	}
 	r.identity(j)
@@ -145,21 +145,19 @@ func (r *reader) group(field string, v any, to reflect.Value) {
 		return
 	}
 	for i, name := range known.names {
-		f, v := to.Field(known.at[i]), m[name]
-		if kind := f.Kind(); v == nil && (kind == reflect.Slice || kind == reflect.Pointer) {
-			continue // an absent one stays absent
-		}
-		r.field(join(field, name), v, f, known.most[i])
+		r.field(field, name, m[name], to.Field(known.at[i]), known.most[i])
 	}
 }
 
-// field reads a field of a group; a list has so many entries at most.
-func (r *reader) field(name string, v any, to reflect.Value, most int) {
-	switch {
-	case to.Kind() != reflect.Slice:
-		r.into(name, v, to)
-	case v != nil:
-		r.list(name, v, to, most)
+// field reads a field of a group; a list has so many entries at most. An absent list
+// or group stays absent.
+func (r *reader) field(group, name string, v any, to reflect.Value, most int) {
+	switch kind := to.Kind(); {
+	case v == nil && (kind == reflect.Slice || kind == reflect.Pointer):
+	case kind == reflect.Slice:
+		r.list(join(group, name), v, to, most)
+	default:
+		r.into(join(group, name), v, to)
 	}
 }
 
