@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 )
 
@@ -161,6 +162,30 @@ func TestEveryRuleOfAClassIsTried(t *testing.T) {
 		}
 		if reflect.ValueOf(f.of(&l)).Pointer() != at.Pointer() {
 			t.Errorf("%s is another field", f.key)
+		}
+	}
+}
+
+// Pieces that bend as one another go alike, however far their estimates stand off a turn.
+func TestPiecesThatBendAlikeGoAlike(t *testing.T) {
+	for _, id := range []string{"us", "uk", "ca", "au", "de", "intl", "jp"} {
+		c := carrierOf(t, id)
+		for _, words := range [][2]card.Bend{{card.Easy, card.Easy}, {card.Easy, card.TooRigid}, {card.Borderline, card.TooRigid}, {card.TooRigid, card.TooRigid}} {
+			for _, tested := range []bool{false, true} {
+				p := Piece{Width: 180 * measure.Millimetre, Height: 125 * measure.Millimetre, Thickness: 3 * measure.Millimetre, Weight: measure.FromGrams(30)}
+				p.Hard = []string{"coin"}
+				p.Bends = card.Band{Low: words[0], High: words[1], Tested: tested}
+				q := p
+				q.Bends.LowMM, q.Bends.HighMM, q.Bends.Creases = 7, 90, true
+				v, w := Outcome(c, &p), Outcome(c, &q)
+				if !p.BendsAs(&q) || v.Compare(w) != 0 || v.State != w.State || v.Troubles != w.Troubles || v.Refused != w.Refused {
+					t.Errorf("%s, %v: %+v and %+v", id, words, v, w)
+				}
+				q.Bends.Tested = !tested
+				if p.BendsAs(&q) {
+					t.Errorf("%v: tested or not is the same", words)
+				}
+			}
 		}
 	}
 }

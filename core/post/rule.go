@@ -1,8 +1,6 @@
 package post
 
-import (
-	"cmp"
-)
+import "cmp"
 
 // A Rule is one thing a class holds a piece against. The rules of a class are
 // the fields of Limits and Surcharge, in the order they are tried; each rule is

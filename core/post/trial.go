@@ -88,6 +88,13 @@ func (t *trial) bends() State {
 	return Passes
 }
 
+// BendsAs tells whether every rule makes the same of how two pieces bend: rules ask for
+// the words of the estimate and whether it was tested, not for its lengths.
+func (p *Piece) BendsAs(o *Piece) bool {
+	a, b := p.Bends, o.Bends
+	return a.Low == b.Low && a.High == b.High && a.Tested == b.Tested
+}
+
 // state is what the checks of a class that takes the piece come to.
 func (t *trial) state() State {
 	switch {

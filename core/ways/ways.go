@@ -246,10 +246,7 @@ func (s *search) pulled(l Lever) (tried, bool) {
 func (s *search) flattered(c *post.Carrier, use *work.Sealed, v post.Verdict) bool {
 	as := use.Piece
 	as.Bends = s.result.Pieces[0].Piece.Bends
-	if was, is := as.Bends, use.Piece.Bends; was.Low == is.Low && was.High == is.High && was.Tested == is.Tested {
-		return false // the rules ask for no more than the words of the estimate
-	}
-	return v.Compare(post.Outcome(c, &as)) < 0
+	return !as.BendsAs(&use.Piece) && v.Compare(post.Outcome(c, &as)) < 0
 }
 
 // worked works the job changed by a patch out as far as the piece in use; the
