@@ -189,7 +189,7 @@ func TestWaysOutOfRandomJobs(t *testing.T) {
 func TestMemoryChangesNoPlan(t *testing.T) {
 	rng := rand.New(rand.NewPCG(23, 42))
 	memory, same := work.NewMemory(), 0
-	for range 24 {
+	for range 40 {
 		j, err := job.Read([]byte(randomJob(rng)))
 		if err != nil {
 			t.Fatal(err)
@@ -219,19 +219,19 @@ func TestMemoryChangesNoPlan(t *testing.T) {
 func TestAPieceMoreIsNeverLess(t *testing.T) {
 	rng := rand.New(rand.NewPCG(15, 16))
 	rank := map[string]int{"bends easily": 0, "borderline": 1, "too rigid": 2}
-	grew, how := 0, Order{Whole: true, NoWays: true}
+	grew := 0
 	for range 60 {
 		text := randomJob(rng)
 		j, err := job.Read([]byte(text))
 		if err != nil {
 			t.Fatal(err)
 		}
-		p, err := planned(j, catalog.Standard(), how)
+		p, err := whole(j, catalog.Standard())
 		if err != nil {
 			continue
 		}
 		one, err1 := json.Marshal(p)
-		again, err2 := planned(j, catalog.Standard(), how)
+		again, err2 := whole(j, catalog.Standard())
 		two, err3 := json.Marshal(again)
 		if err := errors.Join(err1, err2, err3); err != nil || string(one) != string(two) {
 			t.Errorf("%s gives two plans: %v", text, err)
@@ -243,7 +243,7 @@ func TestAPieceMoreIsNeverLess(t *testing.T) {
 		c := *j.Card
 		c.Build = append(append([]job.BuildSpec{}, c.Build...), job.BuildSpec{Material: "veneer", Width: "20 mm", Height: "20 mm"})
 		more.Card = &c
-		q, err := planned(more, catalog.Standard(), how)
+		q, err := planned(more, catalog.Standard(), Order{Whole: true, NoWays: true})
 		if err != nil {
 			t.Fatal(err)
 		}
