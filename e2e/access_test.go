@@ -108,7 +108,7 @@ func TestEveryViewIsAccessible(t *testing.T) {
 	s := open(t)
 	s.mayFail("/nowhere")
 	demo(t, s)
-	s.page = s.page.CancelTimeout().Timeout(time.Duration(len(looks())) * 90 * time.Second)
+	s.page = s.page.CancelTimeout().Timeout(time.Duration(len(looks()))*90*time.Second + hang)
 	for i, l := range looks() {
 		s.page.MustEval(`theme => localStorage.setItem('yellow-parcel-theme', theme)`, l.theme)
 		colours := "none"

@@ -7,7 +7,6 @@ import (
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
-	"github.com/go-rod/rod/lib/proto"
 )
 
 // choose picks a line of an open list by its words.
@@ -19,10 +18,7 @@ func (s *screen) choose(field, line string) {
 		s.shoot()
 		s.Fatalf("%s has no line %s: %v", field, line, err)
 	}
-	if err := el.MustWaitStable().Click(proto.InputMouseButtonLeft, 1); err != nil {
-		s.shoot()
-		s.Fatalf("the line %s of %s cannot be clicked: %v", line, field, err)
-	}
+	s.clickOn("the line "+line+" of "+field, el.CancelTimeout())
 }
 
 // set types over a plain number field.

@@ -248,11 +248,11 @@ func (s *screen) find(selector string) *rod.Element {
 // from under the pointer.
 func (s *screen) click(name string) {
 	s.Helper()
-	s.clicks(name, s.find(id(name)))
+	s.clickOn(name, s.find(id(name)))
 }
 
-// clicks clicks an element once it takes a click and lies still.
-func (s *screen) clicks(name string, el *rod.Element) {
+// clickOn clicks an element once it takes a click and lies still.
+func (s *screen) clickOn(name string, el *rod.Element) {
 	s.Helper()
 	s.until(name+" takes a click", func() (string, bool) {
 		if err := el.ScrollIntoView(); err != nil {
