@@ -50,7 +50,7 @@ test: tools $(BIN) ## everything: build, checks, all tests
 	@$(MAKE) --no-print-directory -j2 --output-sync=target check unit
 	@$(MAKE) --no-print-directory browser
 	@echo "== the slowest tests, in seconds"
-	@sort -rn bin/took-*.txt | head -10
+	@sort -rn bin/took-*.txt | sed -n 1,10p
 
 check: $(BIN) client-current ## formatting, vet, staticcheck, types, lint, unused code
 	@echo "== formatting, vet, staticcheck, types, lint, unused code"
