@@ -12,6 +12,7 @@ import (
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/words"
+	"yellow-parcel/core/work"
 )
 
 // Lever is a change the search may try: its words, how much work it is, and the
@@ -26,6 +27,8 @@ type Lever struct {
 	Again   bool // the card has to be measured again
 	Minutes int
 	Patch   job.Patch
+
+	made *work.Made // what comes of it, where the plan made it beside the one in use
 }
 
 // kind is what a lever does, whatever it does it to.
@@ -255,7 +258,7 @@ func (s *search) envelopeLevers() []Lever {
 			if b.Envelope == nil && b.Blank.Style != nil && b.Blank.Style.ID == style.ID && style.Variant(b.Blank.Variant, b.Blank.Options).ID == v.ID {
 				continue
 			}
-			out = append(out, Lever{Kind: fold, Family: "make", Words: "Make it: {0}", With: []any{words.Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v))})
+			out = append(out, Lever{Kind: fold, Family: "make", Words: "Make it: {0}", With: []any{words.Thing(style.Name + ", " + v.Name)}, Minutes: minutesMake, Patch: job.Then(keep, job.Chosen(&style, v)), made: r.Made(&style, v)})
 		}
 	}
 	tried := 0

@@ -54,7 +54,7 @@ type tried struct {
 	patch    job.Patch
 	job      job.Job
 	doc      map[string]any
-	result   *work.Result
+	result   *work.Result // nil where the plan made it already, until it is worked out
 	verdicts []post.Verdict
 	to       card.Size
 }
@@ -111,6 +111,9 @@ func (s *search) second(now []post.Verdict, all []tried) []tried {
 				continue
 			}
 			built[best.family] = true
+			if !best.worked(s) {
+				continue
+			}
 			after := &search{shipped: s.shipped, memory: s.memory, result: best.result, job: best.job, doc: best.doc, meter: s.meter}
 			for _, t := range after.all(after.seconds()) {
 				if t.family != best.family {
@@ -209,11 +212,34 @@ func (s *search) all(levers []Lever) []tried {
 // attempt works a lever out; false where the job cannot be made so. One that
 // falls over is no way out, and the others are.
 func (s *search) attempt(l Lever) (t tried, ok bool) {
+	if l.made != nil {
+		return judged(l, job.Then(s.pins, l.Patch), l.made.Sealed, s.result.Brief.Post.Carriers), l.made.Proof.OK
+	}
 	if !s.meter.Try() {
 		return t, false
 	}
 	whole := s.memory.Ear().Whole(func() { t, ok = s.pulled(l) })
 	return t, ok && whole
+}
+
+// judged is what every carrier makes of the piece that comes of a lever.
+func judged(l Lever, patch job.Patch, use *work.Sealed, carriers []*post.Carrier) tried {
+	t := tried{kind: l.Kind, family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, to: use.Size, verdicts: make([]post.Verdict, len(carriers))}
+	for i, c := range carriers {
+		t.verdicts[i] = post.Outcome(c, &use.Piece)
+	}
+	return t
+}
+
+// worked works out what was known already, to be changed a second time.
+func (t *tried) worked(s *search) bool {
+	if t.result != nil {
+		return true
+	}
+	t.doc = job.Merged(s.doc, t.patch)
+	ok := false
+	whole := s.memory.Ear().Whole(func() { t.job, t.result, _, ok = s.worked(t.doc, t.patch) })
+	return whole && ok
 }
 
 // pulled is what comes of a lever.
@@ -229,14 +255,12 @@ func (s *search) pulled(l Lever) (tried, bool) {
 	if !ok {
 		return tried{}, false
 	}
-	carriers := r.Brief.Post.Carriers
-	t := tried{kind: l.Kind, family: l.Family, levers: []Lever{l}, minutes: l.Minutes, patch: patch, job: j, doc: doc, result: r, to: use.Size, verdicts: make([]post.Verdict, 0, len(carriers))}
-	for _, c := range carriers {
-		v := post.Outcome(c, &use.Piece)
-		if l.sizes() && s.flattered(c, use, v) {
-			v = post.Verdict{Carrier: c, State: post.Fails}
+	t := judged(l, patch, use, r.Brief.Post.Carriers)
+	t.job, t.doc, t.result = j, doc, r
+	for i, v := range t.verdicts {
+		if l.sizes() && s.flattered(v.Carrier, use, v) {
+			t.verdicts[i] = post.Verdict{Carrier: v.Carrier, State: post.Fails}
 		}
-		t.verdicts = append(t.verdicts, v)
 	}
 	return t, true
 }

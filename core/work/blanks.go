@@ -121,6 +121,17 @@ func (r *maker) all() (made []*Made, unsuited []Unsuited) {
 	return made, append(unsuited, needless...)
 }
 
+// Made is the blank of a variant of a style as it comes; nil where none was made, or
+// with options of the job's own.
+func (r *Result) Made(s *blank.Style, v blank.Variant) *Made {
+	for _, m := range r.Blanks {
+		if !m.Named && m.Style.ID == s.ID && m.Variant.ID == v.ID {
+			return m
+		}
+	}
+	return nil
+}
+
 // rescues leaves out the longer envelopes that do no better at the post than one
 // of the card's own proportions, unless the job asks for one.
 func rescues(made []*Made) (kept []*Made, unsuited []Unsuited) {
