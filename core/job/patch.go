@@ -56,11 +56,11 @@ func Then(a, b Patch) Patch {
 	out := Patch{}
 	for _, p := range []Patch{a, b} {
 		for k, v := range p {
-			if inner, ok := v.(map[string]any); ok {
-				under, _ := out[k].(map[string]any)
+			inner, group := v.(map[string]any)
+			if under, both := out[k].(map[string]any); group && both {
 				v = Then(under, inner)
 			}
-			out[k] = v
+			out[k] = v // shared where only one has it: nobody changes a patch
 		}
 	}
 	return out

@@ -57,7 +57,7 @@ func (r *WeightLimit) try(t *trial, key string) {
 
 // nearStep notes a piece that a scale a little out would put on the next price.
 func (r *WeightLimit) nearStep(t *trial, key string) {
-	if t.class.Prices == nil {
+	if t.class.Prices == nil || t.open {
 		return
 	}
 	steps := t.class.Prices.Steps
@@ -93,6 +93,9 @@ func massUnits(v int64) Figure   { return massFigure(measure.Mass(v)) }
 // limit by no more than the carrier's own tolerance.
 func bound[T ~int64](t *trial, rule Rule, code string, r Range[T], value, doubt, tolerance int64, figure func(int64) Figure) {
 	least, most := int64(r.Min), int64(r.Max)
+	if t.open { // it can be more than the value, so only a value past the most tells anything
+		least, doubt = 0, 0
+	}
 	// The upper limit is what a maker watches; the lower one counts only close to it.
 	limit, margin, lower := most, most-value, false
 	if most == 0 || least > 0 && value-least < doubt {

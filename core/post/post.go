@@ -161,6 +161,25 @@ func judge(c *Carrier, p *Piece, quiet bool) Verdict {
 	return v
 }
 
+// Best is the best a carrier could make, by an order, of a piece whose sides are
+// still open, where its thickness and its weight are the least they can come to.
+func Best(c *Carrier, p *Piece, order func(v, w Verdict) int) Verdict {
+	best := Verdict{Carrier: c, State: Fails}
+	for i := range c.Classes {
+		t := trial{carrier: c, class: &c.Classes[i], piece: p, quiet: true, open: true}
+		t.try()
+		if t.over {
+			continue
+		}
+		v := Verdict{Carrier: c, Met: t.class, Place: i, State: t.state()}
+		v.price(t.class, p.Weight, t.surcharged)
+		if order(v, best) < 0 {
+			best = v
+		}
+	}
+	return best
+}
+
 // Counter is what the counter may still decide.
 func (v Verdict) Counter() string {
 	switch {

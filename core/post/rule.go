@@ -101,36 +101,38 @@ type keyed struct {
 	rule Rule
 }
 
-// place is a field of a T that is a rule: its name in a file, and the rule a T holds there.
+// place is a field of a T that is a rule: its name in a file, the rule a T holds
+// there, and whether it asks for the sides of a piece or for what comes of them alone.
 type place[T any] struct {
-	key string
-	of  func(*T) Rule
+	key   string
+	of    func(*T) Rule
+	sides bool
 }
 
 // ruleSet are the fields of a T that are rules, in the order they are tried.
 type ruleSet[T any] []place[T]
 
 var limits = ruleSet[Limits]{
-	{"length", func(l *Limits) Rule { return &l.Length }},
-	{"height", func(l *Limits) Rule { return &l.Height }},
-	{"thickness", func(l *Limits) Rule { return &l.Thickness }},
-	{"weight", func(l *Limits) Rule { return &l.Weight }},
-	{"sum", func(l *Limits) Rule { return &l.Sum }},
-	{"ratio", func(l *Limits) Rule { return &l.Ratio }},
-	{"rectangular", func(l *Limits) Rule { return &l.Rectangular }},
-	{"oblong", func(l *Limits) Rule { return &l.Oblong }},
-	{"even", func(l *Limits) Rule { return l.Even }},
-	{"flexible", func(l *Limits) Rule { return l.Flexible }},
+	{"length", func(l *Limits) Rule { return &l.Length }, true},
+	{"height", func(l *Limits) Rule { return &l.Height }, true},
+	{"thickness", func(l *Limits) Rule { return &l.Thickness }, false},
+	{"weight", func(l *Limits) Rule { return &l.Weight }, false},
+	{"sum", func(l *Limits) Rule { return &l.Sum }, true},
+	{"ratio", func(l *Limits) Rule { return &l.Ratio }, true},
+	{"rectangular", func(l *Limits) Rule { return &l.Rectangular }, false},
+	{"oblong", func(l *Limits) Rule { return &l.Oblong }, true},
+	{"even", func(l *Limits) Rule { return l.Even }, true},
+	{"flexible", func(l *Limits) Rule { return l.Flexible }, false},
 }
 
 var extras = ruleSet[Surcharge]{
-	{"ratio", func(s *Surcharge) Rule { return &s.Ratio }},
-	{"address", func(s *Surcharge) Rule { return &s.Address }},
-	{"closures", func(s *Surcharge) Rule { return &s.Closures }},
-	{"wrappings", func(s *Surcharge) Rule { return &s.Wrappings }},
-	{"contents", func(s *Surcharge) Rule { return &s.Contents }},
-	{"rigid", func(s *Surcharge) Rule { return &s.Rigid }},
-	{"thin", func(s *Surcharge) Rule { return s.Thin }},
+	{"ratio", func(s *Surcharge) Rule { return &s.Ratio }, true},
+	{"address", func(s *Surcharge) Rule { return &s.Address }, false},
+	{"closures", func(s *Surcharge) Rule { return &s.Closures }, false},
+	{"wrappings", func(s *Surcharge) Rule { return &s.Wrappings }, false},
+	{"contents", func(s *Surcharge) Rule { return &s.Contents }, false},
+	{"rigid", func(s *Surcharge) Rule { return &s.Rigid }, false},
+	{"thin", func(s *Surcharge) Rule { return s.Thin }, true},
 }
 
 // of are the rules that are held.
@@ -147,7 +149,7 @@ func (s ruleSet[T]) of(holder *T) []keyed {
 // try holds a trial's piece against the rules that are held.
 func (s ruleSet[T]) try(t *trial, holder *T) {
 	for i := range s {
-		if r := s[i].of(holder); r.held() {
+		if r := s[i].of(holder); r.held() && !(t.open && s[i].sides) {
 			r.try(t, s[i].key)
 		}
 	}

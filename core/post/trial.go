@@ -11,6 +11,7 @@ type trial struct {
 	class                   *Class
 	piece                   *Piece
 	quiet                   bool           // no list of checks
+	open                    bool           // the sides are still open, and the rest is the least it can come to
 	surcharging             bool           // it is the surcharge's rules that are tried
 	length, height          measure.Length // the length is the side parallel to the address
 	side                    measure.Length // how far a side may be out
@@ -80,6 +81,8 @@ func (t *trial) count(s State) {
 // bends is what a rule about stiffness makes of the piece's band.
 func (t *trial) bends() State {
 	switch b := t.piece.Bends; {
+	case t.open && !b.Tested && len(t.piece.Hard) == 0:
+		return Passes // it comes of how long the piece is
 	case b.Low == card.TooRigid:
 		return t.past()
 	case b.High != card.Easy:

@@ -47,25 +47,65 @@ func (r *maker) make(c Candidate) (*Made, error) {
 	if !Improvable(&v) {
 		return usual, nil
 	}
+	order := orderOf(c)
+	ideal := post.Best(carrier, r.least(usual), order)
+	if order(ideal, v) >= 0 {
+		return usual, nil
+	}
 	best, at, made := usual, v, 0
-	for _, more := range r.guessed(usual, v) {
+	judged := map[judgedBy]bool{usual.judgedBy(): true}
+	for _, more := range r.guessed(usual, v, ideal) {
 		if made++; made > mostMade && !usual.Style.Paperless {
 			break
 		}
 		m, err := r.with(c, more.size)
-		if err != nil || !m.Proof.OK {
+		if err != nil || !m.Proof.OK || judged[m.judgedBy()] {
 			continue
 		}
+		judged[m.judgedBy()] = true
 		m.Sealed = r.sealer.sealedBlank(m)
-		if w := post.Outcome(carrier, &m.Sealed.Piece); orderOf(c)(w, at) < 0 {
+		if w := post.Outcome(carrier, &m.Sealed.Piece); order(w, at) < 0 {
 			best, at = m, w
 			best.Room = &Room{more.size, Usual{usual.Cavity, v}}
 		}
-		if goes(at, more.verdict) <= 0 {
+		if order(at, more.verdict) <= 0 {
 			break // no other is thought to do better
 		}
 	}
 	return best, nil
+}
+
+// judgedBy is what a carrier's verdict on the rooms of one blank comes of.
+type judgedBy struct {
+	outside card.Size
+	layers  int
+	paper   float64
+}
+
+func (m *Made) judgedBy() judgedBy { return judgedBy{m.Outside(), m.Proof.Layers, m.Weighs()} }
+
+// least is the piece as light and as thin as it can become by room alone.
+func (r *maker) least(usual *Made) *post.Piece {
+	p := usual.Sealed.Piece
+	p.Weight, p.Thickness = r.Card.Weight, r.Card.Thick.Plus(usual.Sealed.Stock.Caliper.Times(frontAndBack))
+	if !usual.Style.Rescue && !usual.Style.Paperless {
+		low, _ := r.marks(usual)
+		p.Weight = usual.Sealed.grown(card.Size{}.Grown(low * r.Brief.Ruler.Step)).Weight
+	}
+	return &p
+}
+
+// frontAndBack are the fewest sheets of paper over the thickest place of a card in an envelope.
+const frontAndBack = 2
+
+// marks are how many marks of the ruler the room may be changed by, down and up.
+func (r *maker) marks(usual *Made) (low, high measure.Length) {
+	b := r.Brief
+	snug, loose := b.Usual(snugInch, snugMetric), b.Usual(looseInch, looseMetric)
+	if usual.Style.Rescue {
+		snug = card.LeastSlack // its length comes of its height: only that is chosen, down to where a card still goes in
+	}
+	return -((b.Blank.Ease - snug) / b.Ruler.Step), (loose - b.Blank.Ease) / b.Ruler.Step
 }
 
 // looks tells whether the room of a blank is for the plan to choose.
@@ -109,50 +149,42 @@ type more struct {
 
 // guessed are the rooms between snug and loose that the carrier is thought to
 // take better than the usual one, the best first: judged on a piece as much
-// larger or smaller, and its paper with it. Of equals the fewest marks away comes
+// larger or smaller, and its paper with it, or where that says nothing the ideal. Of equals the fewest marks away comes
 // first, then the roomier, then the one that is changed along the length.
-func (r *maker) guessed(usual *Made, now post.Verdict) []more {
-	b := r.Brief
-	snug, loose := b.Usual(snugInch, snugMetric), b.Usual(looseInch, looseMetric)
-	step := b.Ruler.Step
-	if usual.Style.Rescue {
-		snug = card.LeastSlack // its length comes of its height: only that is chosen, down to where a card still goes in
-	}
-	low, high := -int((b.Blank.Ease-snug)/step), int((loose-b.Blank.Ease)/step)
-	carrier, piece := b.Post.Carriers[0], usual.Sealed.Piece
-	face, paper := float64(piece.Width)*float64(piece.Height), usual.Sealed.PaperWeight().Grams()
-	larger := piece
-	turned := (piece.Width < piece.Height) != (r.Card.Outer().Width < r.Card.Outer().Height)
+func (r *maker) guessed(usual *Made, now, ideal post.Verdict) []more {
+	step := r.Brief.Ruler.Step
+	low, high := r.marks(usual)
+	carrier := r.Brief.Post.Carriers[0]
 	if now.State == post.Passes && now.Place == 0 {
 		// It goes as cheaply as it can but for its weight: only its lightest envelope could do better.
-		light, shrunk := piece, float64(piece.Width+measure.Length(low)*step)*float64(piece.Height+measure.Length(low)*step)
-		light.Weight += measure.FromGrams(paper * (shrunk/face - 1))
+		light := usual.Sealed.Piece
+		light.Weight = usual.Sealed.grown(card.Size{}.Grown(low * step)).Weight
 		if goes(post.Outcome(carrier, &light), now) >= 0 {
 			return nil
 		}
 	}
+	turned := (usual.Sealed.Size.Width < usual.Sealed.Size.Height) != (r.Card.Outer().Width < r.Card.Outer().Height)
 	across := func(z card.Size) card.Size { // the card's short side, which a longer envelope's height comes of
 		if o := r.Card.Outer(); o.Width > o.Height {
 			return card.Size{Height: z.Height}
 		}
 		return card.Size{Width: z.Width}
 	}
-	best := post.Verdict{Carrier: carrier, State: post.Passes, Priced: true}
 	var out []more
+	var larger post.Piece
 	for i := low; i <= high; i++ {
 		for k := low; k <= high; k++ {
-			z := card.Size{Width: measure.Length(i) * step, Height: measure.Length(k) * step}
+			z := card.Size{Width: i * step, Height: k * step}
 			switch {
 			case usual.Style.Rescue && z != across(z) || usual.Style.Paperless && i != 0 && k != 0 || z == (card.Size{}):
 			case usual.Style.Rescue || usual.Style.Paperless:
-				out = append(out, more{z, best}) // a bought length and a length for a ratio go in steps: each is looked at
+				out = append(out, more{z, ideal}) // a bought length and a length for a ratio go in steps: each is looked at
 			default:
 				by := z
 				if turned {
 					by = z.Turned()
 				}
-				larger.Width, larger.Height = piece.Width+by.Width, piece.Height+by.Height
-				larger.Weight = piece.Weight + measure.FromGrams(paper*(float64(larger.Width)*float64(larger.Height)/face-1))
+				larger = usual.Sealed.grown(by)
 				if v := post.Outcome(carrier, &larger); goes(v, now) < 0 {
 					out = append(out, more{z, v})
 				}
@@ -171,6 +203,14 @@ func (r *maker) guessed(usual *Made, now post.Verdict) []more {
 			cmp.Compare(q.size.Width+q.size.Height, p.size.Width+p.size.Height), cmp.Compare(along(q.size), along(p.size)))
 	})
 	return out
+}
+
+// grown is the piece as it would be with so much more room, its paper larger with it.
+func (s *Sealed) grown(by card.Size) post.Piece {
+	p, z := s.Piece, s.Size
+	p.Width, p.Height = z.Width+by.Width, z.Height+by.Height
+	p.Weight += measure.FromGrams(s.PaperWeight().Grams() * (float64(p.Width)*float64(p.Height)/(float64(z.Width)*float64(z.Height)) - 1))
+	return p
 }
 
 // with makes and proves a candidate with so much more room each way.
