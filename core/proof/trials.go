@@ -25,11 +25,22 @@ const leastHold = 3.175
 // amount up to stray either way, and counts how often it still closes and takes
 // the card. The same seed gives the same trials.
 func Try(b blank.Blank, thickness, stray measure.Length, runs int, seed uint64) Trials {
-	t := trier{b: b, stray: stray.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
+	t := newTrier(b, thickness, stray, seed)
+	t.settle()
+	return t.tries(runs)
+}
+
+func newTrier(b blank.Blank, thickness, stray measure.Length, seed uint64) *trier {
+	t := &trier{b: b, most: stray, stray: stray.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
 	t.width, t.height = needs(b, thickness.MM())
 	t.deep = needsDeep(b, b.Layers(), thickness.MM())
 	t.prepare()
-	out := Trials{Runs: runs, Error: stray}
+	return t
+}
+
+// tries makes the blank so many times.
+func (t *trier) tries(runs int) Trials {
+	out := Trials{Runs: runs, Error: t.most}
 	for range runs {
 		code := t.once()
 		if code == "" {
@@ -47,13 +58,14 @@ func Try(b blank.Blank, thickness, stray measure.Length, runs int, seed uint64) 
 // over, since a thousand trials are to take no longer than a blink.
 type trier struct {
 	b             blank.Blank
-	stray         float64
+	most          measure.Length
+	stray         float64 // the same in millimetres
 	rng           *rand.Rand
 	width, height float64 // the cavity must have
 	deep          float64 // a box's walls must have
 	failed        map[string]int
 	flaps         []shaky
-	under, over   []int       // by seam
+	seams         []pair
 	lo, hi        shape.Point // of the room between the creases as they strayed
 }
 
@@ -69,11 +81,20 @@ type shaky struct {
 	walled bool
 	crease shape.Line // where the flap, or its wall, leaves the body
 	folded shape.Polygon
+	safe   bool // it is never seen past a fold, however its edges stray
+	unseen bool // nor is a seam of its in doubt: only its crease has to be made
+}
+
+// pair is a seam that may fail, and its flaps by their places.
+type pair struct {
+	blank.Seam
+	under, over int
 }
 
 // corner is how far a corner moves for each millimetre its two edges stray.
 type corner struct{ before, after shape.Point }
 
+// prepare sets up the flaps and the seams, all of them to be looked at every time.
 func (t *trier) prepare() {
 	index := map[string]int{}
 	for i, f := range t.b.Flaps() {
@@ -81,7 +102,9 @@ func (t *trier) prepare() {
 		t.flaps = append(t.flaps, newShaky(f))
 	}
 	for _, s := range t.b.Seams {
-		t.under, t.over = append(t.under, index[s.Under]), append(t.over, index[s.Over])
+		if !s.Apart {
+			t.seams = append(t.seams, pair{s, index[s.Under], index[s.Over]})
+		}
 	}
 }
 
@@ -125,19 +148,20 @@ func (t *trier) once() string {
 	if t.shows() {
 		return "overhang"
 	}
-	for i, s := range t.b.Seams {
-		if s.Apart {
-			continue
-		}
-		code, least := "seam", min(leastHold, s.Want.MM())
-		if s.Closing {
-			code, least = "closure", s.Want.MM()/2
-		}
-		if !shape.Laps(t.flaps[t.under[i]].folded, t.flaps[t.over[i]].folded, least) {
+	for _, s := range t.seams {
+		if code, least := s.needs(); !shape.Laps(t.flaps[s.under].folded, t.flaps[s.over].folded, least) {
 			return code
 		}
 	}
 	return ""
+}
+
+// needs is how wide a seam must be, and what it is called where it is not.
+func (s *pair) needs() (code string, least float64) {
+	if s.Closing {
+		return "closure", s.Want.MM() / 2
+	}
+	return "seam", min(leastHold, s.Want.MM())
 }
 
 // shows tells whether an edge of a folded flap sticks out past a fold. Its root,
@@ -146,6 +170,9 @@ func (t *trier) once() string {
 func (t *trier) shows() bool {
 	for i := range t.flaps {
 		f := &t.flaps[i]
+		if f.safe {
+			continue
+		}
 		// Folded, a flap's points run the other way round: the ends of its crease come last.
 		for _, q := range f.folded[:max(len(f.folded)-2, 0)] {
 			if q.X < t.lo.X-slack || q.X > t.hi.X+slack || q.Y > t.hi.Y+slack {
@@ -233,7 +260,11 @@ func (f *shaky) make(t *trier) {
 		}
 	}
 	before := f.slips[len(f.slips)-1]
-	for i, g := range f.give {
+	give := f.give
+	if f.unseen {
+		give = give[:2]
+	}
+	for i, g := range give {
 		after := f.slips[i]
 		f.folded[i] = shape.Point{X: f.points[i].X + before*g.before.X + after*g.after.X, Y: f.points[i].Y + before*g.before.Y + after*g.after.Y}
 		before = after
@@ -246,7 +277,9 @@ func (f *shaky) make(t *trier) {
 		at = shape.Mid(score, f.crease.A)
 		f.wall = f.crease.Distance(score)
 	}
-	f.fold(at)
+	if !f.unseen {
+		f.fold(at)
+	}
 }
 
 // fold mirrors the flap about the line through a point alongside its crease. A

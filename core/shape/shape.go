@@ -197,6 +197,24 @@ func wide(p Polygon, limit float64) bool {
 	return edges
 }
 
+// Shrunk is what is left of a convex clockwise polygon when every edge moves in by
+// so many millimetres; nil where nothing is.
+func (p Polygon) Shrunk(by float64) Polygon {
+	out := append(Polygon{}, p...)
+	for i, a := range p {
+		b := p[(i+1)%len(p)]
+		l := a.Dist(b)
+		if l < 1e-9 {
+			continue
+		}
+		in := Point{-(b.Y - a.Y) / l * by, (b.X - a.X) / l * by}
+		if out = out.Keep(Line{Point{a.X + in.X, a.Y + in.Y}, Point{b.X + in.X, b.Y + in.Y}}); out == nil {
+			return nil
+		}
+	}
+	return out
+}
+
 // meets tells whether two convex clockwise polygons have a part in common.
 func (p Polygon) meets(q Polygon) bool {
 	var a, b [scratch]Point
