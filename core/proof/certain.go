@@ -75,7 +75,7 @@ func (t *trier) holds(s pair) bool {
 	}
 	_, least := s.needs()
 	by := strays * t.stray
-	return shape.Laps(under.folded.Shrunk(by), over.folded.Shrunk(by), least+certainly)
+	return shape.Laps(shape.Shrunk(under.folded, by), shape.Shrunk(over.folded, by), least+certainly)
 }
 
 // hidden tells whether no edge of the folded flap can stick out past a fold.

@@ -199,7 +199,7 @@ func wide(p Polygon, limit float64) bool {
 
 // Shrunk is what is left of a convex clockwise polygon when every edge moves in by
 // so many millimetres; nil where nothing is.
-func (p Polygon) Shrunk(by float64) Polygon {
+func Shrunk(p Polygon, by float64) Polygon {
 	out := append(Polygon{}, p...)
 	for i, a := range p {
 		b := p[(i+1)%len(p)]
