@@ -93,19 +93,24 @@ func (f face) glued(on face) face {
 	}
 }
 
-// beam is a stack as it bends in a half-wave of a length, at the soft or the
-// stiff end of what is likely.
+// beam is a stack as it bends in a half-wave of a length.
 type beam struct {
 	plies []Ply
 	wave  float64 // pi over the length, per mm
-	stiff bool
 	known []knownStack
 }
 
-// knownStack is a stack met before, by the plies that lie in it.
+// The two ends of what is likely.
+const (
+	soft = iota
+	stiff
+	ends
+)
+
+// knownStack is a stack met before, by the plies that lie in it, at both ends.
 type knownStack struct {
 	plies [2]uint64
-	bent
+	bent  [ends]bent
 }
 
 // bent is the bending stiffness of a millimetre of a stack's width, in N mm2, and
@@ -113,7 +118,7 @@ type knownStack struct {
 type bent struct{ stiffness, strain float64 }
 
 // at is the stack over a place: which plies lie there decides it.
-func (b *beam) at(along, across measure.Length) bent {
+func (b *beam) at(along, across measure.Length) *[ends]bent {
 	var key [2]uint64
 	for i := range b.plies {
 		if i < 128 && b.plies[i].covers(along, across) {
@@ -122,9 +127,15 @@ func (b *beam) at(along, across measure.Length) bent {
 	}
 	for i := range b.known {
 		if b.known[i].plies == key {
-			return b.known[i].bent
+			return &b.known[i].bent
 		}
 	}
+	b.known = append(b.known, knownStack{key, [ends]bent{b.stack(key, soft), b.stack(key, stiff)}})
+	return &b.known[len(b.known)-1].bent
+}
+
+// stack is a stack of some of the plies at one end of what is likely.
+func (b *beam) stack(key [2]uint64, end int) bent {
 	var out bent
 	var room [8]face
 	faces := room[:0]
@@ -142,17 +153,16 @@ func (b *beam) at(along, across measure.Length) bent {
 		if p.Joint.Free {
 			flush()
 		}
-		faces, high = b.lay(faces, high, p)
+		faces, high = p.lay(end, faces, high)
 	}
 	flush()
-	b.known = append(b.known, knownStack{key, out})
 	return out
 }
 
 // lay puts a ply on the faces of a group: glued to the last, or on its foam.
-func (b *beam) lay(faces []face, high float64, p *Ply) ([]face, float64) {
+func (p *Ply) lay(end int, faces []face, high float64) ([]face, float64) {
 	modulus, shear := p.Low*1000, p.Joint.ShearLow
-	if b.stiff {
+	if end == stiff {
 		modulus, shear = p.High*1000, p.Joint.Shear
 	}
 	f, gap := p.Thick.MM(), p.Joint.Gap.MM()
@@ -234,10 +244,13 @@ func pushed(faces []face, p float64, upper, right []float64) []float64 {
 	return right
 }
 
-// stands is the mean boundary length of a piece of a length, in mm: it is cut
-// into stretches of one section each, across which the stiffness of every strip
-// adds. Creased is the share of its length in which faces are strained too much.
-func (b *beam) stands(length measure.Length) (mean, creased float64) {
+// stood is how a piece stands at one end of what is likely: its mean boundary
+// length in mm, and the share of its length in which faces are strained too much.
+type stood struct{ mean, creased float64 }
+
+// stands is how a piece of a length stands: it is cut into stretches of one
+// section each, across which the stiffness of every strip adds.
+func (b *beam) stands(length measure.Length) (out [ends]stood) {
 	var room [2][32]measure.Length
 	along, across := append(room[0][:0], 0, length), room[1][:0]
 	for _, p := range b.plies {
@@ -247,18 +260,22 @@ func (b *beam) stands(length measure.Length) (mean, creased float64) {
 	slices.Sort(across)
 	along, across = slices.Compact(along), slices.Compact(across)
 	for i := 0; i+1 < len(along); i++ {
-		d, strain := 0.0, 0.0
+		var d, strain [ends]float64
 		for k := 0; k+1 < len(across); k++ {
-			one := b.at(along[i], across[k])
-			d, strain = d+one.stiffness*(across[k+1]-across[k]).MM(), max(strain, one.strain)
+			wide := (across[k+1] - across[k]).MM()
+			for end, one := range b.at(along[i], across[k]) {
+				d[end], strain[end] = d[end]+one.stiffness*wide, max(strain[end], one.strain)
+			}
 		}
 		stretch := (along[i+1] - along[i]).MM() / length.MM()
-		mean += stretch * math.Sqrt(d/beltTension)
-		if strain > creaseAt {
-			creased += stretch
+		for end := range out {
+			out[end].mean += stretch * math.Sqrt(d[end]/beltTension)
+			if strain[end] > creaseAt {
+				out[end].creased += stretch
+			}
 		}
 	}
-	return mean, creased
+	return out
 }
 
 // Rigidity estimates how a stack bends along the turn, over its length. A hard
@@ -266,21 +283,21 @@ func (b *beam) stands(length measure.Length) (mean, creased float64) {
 // counts twice: it goes round once.
 func Rigidity(plies []Ply, length measure.Length, hard bool) Band {
 	l := length.MM()
-	word := func(stiff bool) (Bend, float64, bool) {
-		b := beam{plies: plies, wave: math.Pi / l, stiff: stiff}
-		mean, creased := b.stands(length)
-		lambda := mean * (1 + creased)
+	b := beam{plies: plies, wave: math.Pi / l}
+	at := b.stands(length)
+	word := func(end int) (Bend, float64, bool) {
+		lambda := at[end].mean * (1 + at[end].creased)
 		switch {
 		case lambda > rigidShare*l:
-			return TooRigid, lambda, creased > 0
+			return TooRigid, lambda, at[end].creased > 0
 		case lambda > easyShare*l:
-			return Borderline, lambda, creased > 0
+			return Borderline, lambda, at[end].creased > 0
 		}
-		return Easy, lambda, creased > 0
+		return Easy, lambda, at[end].creased > 0
 	}
 	out := Band{}
-	out.Low, out.LowMM, _ = word(false)
-	out.High, out.HighMM, out.Creases = word(true)
+	out.Low, out.LowMM, _ = word(soft)
+	out.High, out.HighMM, out.Creases = word(stiff)
 	// Faces that share less are strained less: the stiff end is never the easier one.
 	out.High, out.HighMM = max(out.High, out.Low), max(out.HighMM, out.LowMM)
 	if hard {
