@@ -63,15 +63,11 @@ var plainWords = map[string][]string{"closure": {"gummed"}, "wrapping": {paperOu
 
 // known refuses words that no carrier here has a rule about: one misspelt would pass for harmless.
 func (r *postReader) known(p *job.PostSpec) {
-	if p.Closure == "" && p.Wrapping == "" && len(p.Contents) == 0 {
-		return
-	}
-	words := post.Vocabulary(r.on.Catalog.Vocabulary())
 	check := func(field, kind, word string) {
-		all := slices.Concat(words[kind], plainWords[kind])
-		if word == "" || slices.Contains(all, word) {
+		if word == "" || slices.Contains(plainWords[kind], word) || r.on.Catalog.Speaks(kind, word) {
 			return
 		}
+		all := slices.Concat(post.Vocabulary(r.on.Catalog.Vocabulary())[kind], plainWords[kind])
 		far := func(w string) int { return levenshtein.ComputeDistance(strings.ToLower(job.Quoted(word)), w) }
 		slices.SortStableFunc(all, func(a, b string) int { return far(a) - far(b) })
 		r.in.fail(field, "%q is not a word carriers have; nearest are %s", job.Quoted(word), strings.Join(all[:min(3, len(all))], ", "))

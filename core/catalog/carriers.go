@@ -41,6 +41,11 @@ func (c *Catalog) Vocabulary() []post.Carrier {
 	return out
 }
 
+// Speaks tells whether a word is in the vocabulary of a field of a job's post.
+func (c *Catalog) Speaks(field, word string) bool {
+	return post.Speaks(c.Carriers, field, word) || post.Speaks(Standard().Carriers, field, word)
+}
+
 // CarrierText is the file of a carrier that ships, as it is written.
 func CarrierText(id string) (string, bool) {
 	text, err := fs.ReadFile(data, "data/carriers/"+id+".yaml")

@@ -1,10 +1,12 @@
 package post_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 	. "yellow-parcel/core/post"
 )
@@ -115,6 +117,24 @@ func TestARatioAtItsEnd(t *testing.T) {
 		p := Piece{Width: z.width * measure.Micrometre, Height: z.height * measure.Micrometre, SoldSize: true}
 		if v := Judge(&c, p); v.State != z.want {
 			t.Errorf("%d by %d: %s, and not %s", z.width, z.height, v.State, z.want)
+		}
+	}
+}
+
+// A carrier speaks of the words that are listed, each under its own field, and of no other.
+func TestWordsAreThoseThatAreListed(t *testing.T) {
+	all := catalog.Standard().Carriers
+	listed := Vocabulary(all)
+	if len(listed["closure"]) == 0 || len(listed["wrapping"]) == 0 || len(listed["contents"]) == 0 {
+		t.Fatalf("%v", listed)
+	}
+	for _, field := range []string{"closure", "wrapping", "contents", "address", ""} {
+		for of, words := range listed {
+			for _, w := range append([]string{"", "wool"}, words...) {
+				if Speaks(all, field, w) != slices.Contains(listed[field], w) {
+					t.Errorf("%s, a %s: said to be a %s: %v", w, of, field, Speaks(all, field, w))
+				}
+			}
 		}
 	}
 }

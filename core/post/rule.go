@@ -1,6 +1,9 @@
 package post
 
-import "cmp"
+import (
+	"cmp"
+	"slices"
+)
 
 // A Rule is one thing a class holds a piece against. The rules of a class are
 // the fields of Limits and Surcharge, in the order they are tried; each rule is
@@ -207,6 +210,31 @@ func Vocabulary(carriers []Carrier) map[string][]string {
 		}
 	}
 	return out
+}
+
+// Speaks tells whether some carrier has a rule about a word, as Vocabulary lists it.
+func Speaks(carriers []Carrier, field, word string) bool {
+	for i := range carriers {
+		for k := range carriers[i].Classes {
+			class := &carriers[i].Classes[k]
+			if limits.speaks(&class.Limits, field, word) || class.Surcharge != nil && extras.speaks(class.Surcharge, field, word) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// speaks tells whether a rule that is held has a word for a field.
+func (s ruleSet[T]) speaks(holder *T, field, word string) bool {
+	for _, f := range s {
+		if r, ok := f.of(holder).(spoken); ok {
+			if of, words := r.vocabulary(); of == field && slices.Contains(words, word) {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // rules are all the rules a class holds.
