@@ -261,7 +261,7 @@ func (s *diaries) take(ctx context.Context, in *struct {
 func WriteCalendar(ctx context.Context, w io.Writer, kept *store.Store, day string) error {
 	now := time.Now
 	if day != "" {
-		at, err := time.ParseInLocation(time.DateOnly, day, (&toolbox{kept.Settings, now}).here(ctx).Location())
+		at, err := time.ParseInLocation(time.DateOnly, day, (&toolbox{kept: kept.Settings, now: now}).here(ctx).Location())
 		if err != nil {
 			return err
 		}

@@ -159,7 +159,7 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 }
 
 func addDemoStamps(ctx context.Context, kept *store.Store) error {
-	tools, err := (&toolbox{kept: kept.Settings}).keptTools(ctx)
+	tools, err := (&toolbox{kept: kept.Settings}).asKept(ctx)
 	if err != nil || len(tools.Stamps) > 0 {
 		return err
 	}

@@ -2,6 +2,9 @@ package api
 
 import (
 	"context"
+	"encoding/json"
+	"fmt"
+	"math"
 	"net/http"
 	"strings"
 	"testing"
@@ -42,6 +45,69 @@ func TestSettingsAreKeptAndUsed(t *testing.T) {
 	if status, _, text := call(t, "GET", at+"/jig?side=&reading=8&unit=in", "", nil); status != 422 || !strings.Contains(text, `"side"`) {
 		t.Errorf("%d %s", status, text)
 	}
+}
+
+// A maker in Germany types 310 and 2 without a unit: millimetres, in every plan, and after the unit is switched.
+func TestBareToolsAreInTheUnitOfHome(t *testing.T) {
+	server, kept := serve(t, Settings{})
+	at := server.URL + "/api/v1/settings"
+	var tools KeptTools
+	shows := func(want string) {
+		t.Helper()
+		if status, _, text := call(t, "GET", at, "", &tools); status != 200 || tools.Trimmer == nil || string(tools.Trimmer.Longest+", "+tools.Board.Jig) != want {
+			t.Errorf("%d %s, not %s", status, text, want)
+		}
+	}
+	// With a jig of 2 mm the board reads 2 mm more than the crease is off, in a job of either unit.
+	plans := func(more float64) {
+		t.Helper()
+		for _, unit := range []string{"in", "mm"} {
+			var p Worked
+			body := `{"format":"yellow-parcel-job","version":1,"unit":"` + unit + `","card":{"width":"5 in","height":"7 in"},"blank":{"style":"corner-fold"}}`
+			if status, _, text := call(t, "POST", server.URL+"/api/v1/plan", body, &p); status != 200 {
+				t.Fatalf("%s: %d %.300s", unit, status, text)
+			}
+			if c := p.Blanks[0].Creases[0]; math.Abs(c.Reading.MM-c.At.MM-more) > 0.01 {
+				t.Errorf("%s: the board reads %s at %s", unit, c.Reading.Text, c.At.Text)
+			}
+		}
+	}
+	for i, step := range []struct{ sent, shown string }{
+		{`{"home":"de","trimmer":{"longest":"310"},"board":{"jig":"2"}}`, "310 mm, 2 mm"},
+		{`{"home":"de","unit":"in","trimmer":{"longest":"310"},"board":{"jig":"2"}}`, "310 mm, 2 mm"},
+		{`{"home":"us","trimmer":{"longest":"310 mm"},"board":{"jig":"2 mm"}}`, "310 mm, 2 mm"},
+		{`{"home":"us","trimmer":{"longest":"310"},"board":{"jig":"2 mm"}}`, "310 mm, 2 mm"},
+	} {
+		if status, _, text := call(t, "PUT", fmt.Sprint(at, "?revision=", i), step.sent, nil); status != 200 {
+			t.Fatalf("%s: %d %s", step.sent, status, text)
+		}
+		shows(step.shown)
+		plans(2)
+	}
+	if status, _, text := call(t, "PUT", at+"?revision=4", `{"home":"us","trimmer":{"longest":"310 mm"},"board":{"jig":"3/8"}}`, nil); status != 200 {
+		t.Fatalf("%d %s", status, text)
+	}
+	shows("310 mm, 3/8 in")
+	plans(9.525)
+	// Kept before units were written: read as checked, said until it is kept again.
+	if _, err := kept.Settings.Save(context.Background(), 5, `{"home":"de","trimmer":{"longest":"310"},"board":{"jig":"2"}}`); err != nil {
+		t.Fatal(err)
+	}
+	shows("310 mm, 2 mm")
+	if len(tools.Differs) != 2 || !strings.HasPrefix(tools.Differs[1], "What the corner jig reads: 2 mm, ") {
+		t.Errorf("%q", tools.Differs)
+	}
+	plans(2)
+	tools.Differs, tools.Stamps = nil, []job.StampSpec{{Price: "0.95", Count: 3}}
+	text, err := json.Marshal(tools.Tools)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var now KeptTools
+	if status, _, answer := call(t, "PUT", at+"?revision=6", string(text), &now); status != 200 || len(now.Differs) > 0 {
+		t.Errorf("%d %s", status, answer)
+	}
+	shows("310 mm, 2 mm")
 }
 
 func TestFoldingAndWraps(t *testing.T) {

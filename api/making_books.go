@@ -61,7 +61,7 @@ func (s *tables) unbook(ctx context.Context, o *opened, add *store.Append) error
 
 // stamps is the drawer with the making's stamps taken out of it, or put back; nil where it has none of them.
 func (s *tables) stamps(ctx context.Context, o *opened, sign int) (*store.Settings, error) {
-	tools, err := s.toolbox.keptTools(ctx)
+	tools, err := s.toolbox.asKept(ctx)
 	if err != nil {
 		return nil, err
 	}

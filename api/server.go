@@ -80,8 +80,8 @@ func newService(kept *store.Store, set Settings, behind *background) *service {
 		set.Now = time.Now
 	}
 	memory, gate, hub := newMemory(), newGate(runtime.GOMAXPROCS(0)), newHub()
-	box := &toolbox{kept.Settings, set.Now}
 	lib := &library{catalog.Standard(), kept.Carriers, newRuleMemory()}
+	box := &toolbox{kept.Settings, lib, set.Now}
 	out := &service{toolbox: box, devices: newInstruments(), places: places{set}}
 	looks := &views{box, lib, memory, gate, kept.Carriers}
 	if behind != nil {

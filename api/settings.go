@@ -37,7 +37,8 @@ func (s *settings) register(a huma.API, op operation) {
 
 // KeptTools are the maker's own tools as they are kept. Revision goes with the next save.
 type KeptTools struct {
-	Revision int `json:"revision" doc:"zero where none were kept yet"`
+	Revision int      `json:"revision" doc:"zero where none were kept yet"`
+	Differs  []string `json:"differs,omitempty" doc:"measures that jobs were planned with in another unit until now; said until the tools are kept again"`
 	job.Tools
 }
 
@@ -49,7 +50,7 @@ type ToolsConflict struct {
 
 type toolsOutput struct{ Body KeptTools }
 
-func readTools(kept store.Settings) (KeptTools, error) {
+func writtenTools(kept store.Settings) (KeptTools, error) {
 	out := KeptTools{Revision: kept.Revision}
 	if kept.Document == "" {
 		return out, nil
@@ -70,13 +71,18 @@ func (s *settings) save(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	if problems := brief.CheckTools(in.Body, library); len(problems) > 0 {
+	before, err := s.toolbox.keptTools(ctx)
+	if err != nil {
+		return nil, err
+	}
+	tools, problems := brief.ReadTools(in.Body.Over(before.Tools), library)
+	if len(problems) > 0 {
 		return nil, problem(problems)
 	}
-	if _, err := zoneOf(in.Body.Zone); err != nil {
-		return nil, problem(job.Problems{{Field: "zone", Text: fmt.Sprintf("%q is no zone of time that is known here; try Europe/Dublin", job.Quoted(in.Body.Zone))}})
+	if _, err := zoneOf(tools.Zone); err != nil {
+		return nil, problem(job.Problems{{Field: "zone", Text: fmt.Sprintf("%q is no zone of time that is known here; try Europe/Dublin", job.Quoted(tools.Zone))}})
 	}
-	text, err := json.Marshal(in.Body)
+	text, err := json.Marshal(tools)
 	if err != nil {
 		return nil, err
 	}
@@ -85,7 +91,7 @@ func (s *settings) save(ctx context.Context, in *struct {
 	if err != nil && !changed {
 		return nil, err
 	}
-	out, err := readTools(kept)
+	out, err := s.toolbox.read(ctx, kept)
 	if changed && err == nil {
 		return nil, &ToolsConflict{changedElsewhere("The settings were changed elsewhere since they were opened here."), out}
 	}

@@ -4,14 +4,16 @@ import (
 	"context"
 	"time"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/job"
 	"yellow-parcel/store"
 )
 
 // toolbox is the maker's own tools, and the time where they are used.
 type toolbox struct {
-	kept store.Preferences
-	now  func() time.Time
+	kept    store.Preferences
+	library *library
+	now     func() time.Time
 }
 
 // tools are the kept ones; none yet is no tools.
@@ -20,12 +22,34 @@ func (s *toolbox) tools(ctx context.Context) (job.Tools, error) {
 	return kept.Tools, err
 }
 
+// keptTools are the tools as they are read, each measure with its unit.
 func (s *toolbox) keptTools(ctx context.Context) (KeptTools, error) {
 	kept, err := s.kept.Get(ctx)
 	if err != nil {
 		return KeptTools{}, err
 	}
-	return readTools(kept)
+	return s.read(ctx, kept)
+}
+
+func (s *toolbox) read(ctx context.Context, kept store.Settings) (KeptTools, error) {
+	out, err := writtenTools(kept)
+	if err != nil || !out.Tools.Bare() {
+		return out, err
+	}
+	library, err := s.library.now(ctx)
+	if err == nil {
+		out.Tools, out.Differs = brief.KeptTools(out.Tools, library)
+	}
+	return out, err
+}
+
+// asKept are the tools as they are written, for what changes some of them and leaves the rest alone.
+func (s *toolbox) asKept(ctx context.Context) (KeptTools, error) {
+	kept, err := s.kept.Get(ctx)
+	if err != nil {
+		return KeptTools{}, err
+	}
+	return writtenTools(kept)
 }
 
 // nowIn is the time it is in a zone; where the server is, where that has no name.
@@ -39,8 +63,8 @@ func (s *toolbox) nowIn(zone string) time.Time {
 // here is the time where the maker is. Whoever asks for it reads the settings
 // besides: that they cannot be read is said there.
 func (s *toolbox) here(ctx context.Context) time.Time {
-	tools, _ := s.tools(ctx)
-	return s.nowIn(tools.Zone)
+	kept, _ := s.asKept(ctx)
+	return s.nowIn(kept.Zone)
 }
 
 // today is the day where the maker is, YYYY-MM-DD.

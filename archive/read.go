@@ -174,7 +174,9 @@ func (r *reader) carriers(out *Archive) error {
 	if out.Settings == nil {
 		return nil
 	}
-	if p := brief.CheckTools(*out.Settings, r.cat.With(r.own)); len(p) > 0 {
+	cat := r.cat.With(r.own)
+	*out.Settings, _ = brief.KeptTools(*out.Settings, cat)
+	if p := brief.CheckTools(*out.Settings, cat); len(p) > 0 {
 		return within(settings, p)
 	}
 	return nil

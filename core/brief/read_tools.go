@@ -1,12 +1,15 @@
 package brief
 
 import (
+	"fmt"
 	"math"
 	"regexp"
+	"strings"
 
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/post"
 )
 
 // CheckTools says what is wrong with a maker's tools; each problem names its field. Nil when all is well.
@@ -32,6 +35,43 @@ func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 	readMaterials(in, t.Materials)
 	readStamps(in, t.Stamps)
 	return in.problems
+}
+
+// ReadTools reads a maker's tools as they are sent: each measure with its unit, a
+// bare one in the unit of the tools, else in that of their home. The problems are
+// those of CheckTools. What is checked is what a job is planned with.
+func ReadTools(t job.Tools, cat *catalog.Catalog) (job.Tools, job.Problems) {
+	problems := CheckTools(t, cat)
+	return t.In(t.UnitOf(homeOf(t, cat))), problems
+}
+
+// KeptTools are tools as they were kept, each measure with its unit. Bare ones are of
+// a time when units were not written; they are read as they were checked then, a
+// groove in inches. Differs says which of them jobs were planned with otherwise.
+func KeptTools(t job.Tools, cat *catalog.Catalog) (typed job.Tools, differs []string) {
+	unit := t.UnitOf(homeOf(t, cat))
+	planned := job.UnitOf(job.Job{Unit: t.Unit}, nil)
+	if t.Board != nil {
+		board := *t.Board
+		if groove, err := measure.ParseRuler(string(board.Groove)); err == nil {
+			board.Groove = job.Length(groove.String())
+		}
+		t.Board = &board
+	}
+	typed = t.In(unit)
+	bare, read := t.Measures(), typed.Measures()
+	for i, m := range read {
+		if unit != planned && *m.Text != *bare[i].Text {
+			differs = append(differs, fmt.Sprintf("%s: %s, as it was checked when it was typed; jobs were planned with %s %s.", m.Name, *m.Text, strings.TrimSpace(string(*bare[i].Text)), planned))
+		}
+	}
+	return typed, differs
+}
+
+// homeOf is the carrier at home; nil where none is named, or the named one was given up.
+func homeOf(t job.Tools, cat *catalog.Catalog) *post.Carrier {
+	home, _ := cat.Carrier(t.Home)
+	return home
 }
 
 // How many materials and kinds of stamp a maker keeps, as a job's fields have it.
@@ -70,7 +110,7 @@ func readTools(in *typed, on *ground, j job.Job) (out Tools) {
 	}
 	if b := j.Board; b != nil {
 		if b.Groove != "" {
-			groove, err := measure.ParseRuler(string(b.Groove))
+			groove, err := measure.ParseRulerIn(string(b.Groove), in.unit)
 			if err != nil {
 				in.fail("board.groove", "%s", err)
 			} else {

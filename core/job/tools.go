@@ -2,6 +2,7 @@ package job
 
 import (
 	"reflect"
+	"slices"
 
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
@@ -26,15 +27,70 @@ type Tools struct {
 	Stamps    []StampSpec    `json:"stamps,omitempty"`
 }
 
-// With is the job with the maker's own tools where it names none, each measure in
-// the unit it was typed in. The unit and the ruler are the job's own from its
-// first day, since its figures are typed in them.
-func (j Job) With(t Tools) Job {
-	from := t.Unit
-	if from == "" {
-		from = measure.Inches
+// UnitOf is the unit that a maker's bare figures are in, who posts from home; nil
+// where that is not said.
+func (t Tools) UnitOf(home *post.Carrier) measure.Unit { return UnitOf(Job{Unit: t.Unit}, home) }
+
+// In is the tools with every measure in its unit, a bare one in the one given.
+func (t Tools) In(u measure.Unit) Tools { return withUnits(reflect.ValueOf(t), u).Interface().(Tools) }
+
+// Bare tells whether a measure has no unit.
+func (t Tools) Bare() bool {
+	return slices.ContainsFunc(t.Measures(), func(m Measure) bool { return withUnit(string(*m.Text), "mm") != string(*m.Text) })
+}
+
+// Over is tools as they are sent over the ones that are kept, whose measures have
+// their units. A bare figure that is a kept one without its unit was not typed
+// again, and keeps its unit whatever the unit is now.
+func (t Tools) Over(kept Tools) Tools {
+	if t.Trimmer != nil {
+		own := *t.Trimmer
+		t.Trimmer = &own
 	}
-	t = withUnits(reflect.ValueOf(t), from).Interface().(Tools)
+	if t.Board != nil {
+		own := *t.Board
+		t.Board = &own
+	}
+	old := kept.Measures()
+	for i, m := range t.Measures() {
+		for _, u := range []measure.Unit{measure.Inches, measure.Millimetres} {
+			if was := *old[i].Text; was != "" && was != *m.Text && was == Length(withUnit(string(*m.Text), string(u))) {
+				*m.Text = was
+				break
+			}
+		}
+	}
+	return t
+}
+
+// A Measure is a length among the tools, what it is called and the field it is in.
+type Measure struct {
+	Name, Field string
+	Text        *Length
+}
+
+// Measures are the lengths among the tools, in the same order always; those there
+// are not are empty.
+func (t *Tools) Measures() []Measure {
+	trimmer, board := t.Trimmer, t.Board
+	if trimmer == nil {
+		trimmer = &TrimmerSpec{}
+	}
+	if board == nil {
+		board = &BoardSpec{}
+	}
+	return []Measure{
+		{"The trimmer's longest cut", "trimmer.longest", &trimmer.Longest}, {"How deep the trimmer's guide goes", "trimmer.deepest", &trimmer.Deepest},
+		{"The pile the trimmer cuts", "trimmer.stack", &trimmer.Stack}, {"The board's grooves", "board.groove", &board.Groove},
+		{"What the corner jig reads", "board.jig", &board.Jig}, {"How far the board's scale goes", "board.length", &board.Length},
+		{"What is free at each side of the mat", "mat", &t.Mat},
+	}
+}
+
+// With is the job with the maker's own tools where it names none; each of their
+// measures has its unit. The unit and the ruler are the job's own from its first
+// day, since its figures are typed in them.
+func (j Job) With(t Tools) Job {
 	if j.Trimmer == nil {
 		j.Trimmer = t.Trimmer
 	}

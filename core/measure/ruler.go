@@ -24,8 +24,11 @@ func DefaultRuler(u Unit) Ruler {
 }
 
 // ParseRuler reads a graduation such as "1/16 in" or "1 mm"; it must be one of Rulers.
-func ParseRuler(text string) (Ruler, error) {
-	l, err := Parse(text, Inches)
+func ParseRuler(text string) (Ruler, error) { return ParseRulerIn(text, Inches) }
+
+// ParseRulerIn is ParseRuler where a bare figure is in a unit.
+func ParseRulerIn(text string, unit Unit) (Ruler, error) {
+	l, err := Parse(text, unit)
 	if err == nil {
 		for _, r := range Rulers() {
 			if r.Step == l {

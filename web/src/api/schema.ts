@@ -2256,6 +2256,8 @@ export interface components {
         };
         KeptTools: {
             board?: components["schemas"]["BoardSpec"];
+            /** @description measures that jobs were planned with in another unit until now; said until the tools are kept again */
+            differs?: string[];
             /** @description the carrier where its maker posts; new jobs take its unit, sheets, currency and rules */
             home?: string;
             /** @description what a cutting machine leaves free at each side of its mat */

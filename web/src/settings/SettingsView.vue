@@ -4,6 +4,7 @@ import { useTitle } from '@vueuse/core'
 import { computed, reactive, ref } from 'vue'
 import { useCatalog, useUsual } from '@/api/catalog'
 import { provideForm } from '@/ui/form'
+import FigureText from '@/ui/FigureText.vue'
 import TextField from '@/ui/TextField.vue'
 import BoardSettings from './BoardSettings.vue'
 import CopySettings from './CopySettings.vue'
@@ -16,7 +17,7 @@ import { useSettings } from './settings'
 /** The maker's own tools: what every job takes for granted where it does not say otherwise. */
 useTitle('Settings · Yellow Parcel')
 const catalog = useCatalog()
-const { tools, errors, state, replaced, change, liveAt } = useSettings()
+const { tools, errors, state, replaced, differs, understood, change, measureIn, liveAt } = useSettings()
 const { shortcuts, instruments } = usePreferences()
 /** Its own unit wins over that of home. */
 const unitOf = computed(
@@ -30,7 +31,7 @@ provideForm(reactive({ errors, replaced, unit, sought: ref('') }))
 const trimmer = (name: 'longest' | 'deepest' | 'stack', text: string) =>
   change((t) => ({ ...t, trimmer: { ...t.trimmer, [name]: text || undefined } }))
 const setUnit = (next: string) =>
-  change((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
+  measureIn((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
 const of = (e: Event) => (e.target as HTMLSelectElement).value
 </script>
 
@@ -42,6 +43,15 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
       <span role="status" data-testid="settings-state">{{ state }}</span>
     </header>
     <div class="tape-edge" aria-hidden="true"></div>
+    <section v-if="differs.length" class="differs" role="status" data-testid="differs">
+      <p>These were typed in one unit, and jobs were planned with another. Now both are the same:</p>
+      <ul>
+        <li v-for="d in differs" :key="d"><FigureText prose :text="d" /></li>
+      </ul>
+      <v-btn size="small" variant="outlined" data-testid="differs-seen" @click="understood"
+        >I have seen it</v-btn
+      >
+    </section>
     <main v-if="tools" id="main" class="groups">
       <section>
         <h2>Home, unit and ruler</h2>
@@ -148,5 +158,14 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
 <style scoped>
 .settings {
   min-height: 100vh;
+}
+.differs {
+  justify-items: start;
+  margin: 22px 22px 0;
+}
+.differs ul {
+  padding-left: 20px;
+  font-size: 14px;
+  line-height: 1.45;
 }
 </style>

@@ -1,16 +1,21 @@
 import { useEventListener } from '@vueuse/core'
-import { computed, effectScope } from 'vue'
+import { computed, effectScope, ref } from 'vue'
 import { forgetCatalog } from '@/api/catalog'
 import { api, ask, type KeptTools, type Tools } from '@/api/client'
 import { untilAnswered } from '@/api/retry'
 import { useKept } from '@/kept/kept'
 import { over } from '@/kept/over'
+import { tell } from '@/app/notice'
 import { savedAs, type Kept } from '@/kept/saver'
 
 /** There is one of them, for every screen. */
 const NAME = 'own'
 
-function read({ revision, ...doc }: KeptTools): Kept<Tools> {
+/** Measures that jobs were planned with in another unit until now. */
+const differs = ref<string[]>([])
+
+function read({ revision, differs: said, ...doc }: KeptTools): Kept<Tools> {
+  differs.value = said ?? []
   return { id: NAME, revision, doc }
 }
 
@@ -52,6 +57,8 @@ function makeSettings() {
       (reply) => {
         kept.says.value = reply.says
         if (reply.data) kept.take(read(reply.data))
+        if (differs.value.length)
+          tell('Some measures of your tools are planned with another unit from now on: Settings says which.')
       },
     )
     loading = false
@@ -62,8 +69,17 @@ function makeSettings() {
     touched = true
     kept.change(next, 'settings')
   }
+  /**
+   * Changes the unit that bare figures are in. What was typed before is kept before, in
+   * the unit it was typed in, and is shown with it from then on.
+   */
+  async function measureIn(next: (tools: Tools) => Tools) {
+    touched = true
+    await kept.save()
+    if (!(await kept.attempt(next)).kept) kept.change(next)
+  }
   /** Says where its maker posts from: unit and ruler are those of there, until others are chosen. */
-  const liveAt = (home?: string) => change((t) => ({ ...t, home, unit: undefined, ruler: undefined }))
+  const liveAt = (home?: string) => measureIn((t) => ({ ...t, home, unit: undefined, ruler: undefined }))
 
   useEventListener(window, 'pagehide', kept.lastly)
   useEventListener(window, 'beforeunload', kept.lastly)
@@ -72,7 +88,10 @@ function makeSettings() {
     errors: kept.errors,
     state,
     replaced: kept.replaced,
+    differs,
+    understood: () => void kept.attempt((t) => t),
     change,
+    measureIn,
     keep: kept.attempt,
     liveAt,
     load,
