@@ -38,7 +38,7 @@ func TestToolsThatWereReadTwoWays(t *testing.T) {
 	s.page.MustReload()
 	s.notice("Some measures of your tools are planned with another unit from now on: Settings says which.")
 	s.goes("/settings")
-	s.reads("differs", "What the corner jig reads: 2 mm, as it was checked when it was typed; jobs were planned with 2 in.")
+	s.reads("differs", "What the corner jig reads: 2 mm; jobs were planned with 2 in.")
 	s.holds("board.jig", "2 mm")
 	s.click("differs-seen")
 	s.until("it is seen", func() (string, bool) { return "the note", !s.page.MustHas(id("differs")) })

@@ -62,7 +62,7 @@ func KeptTools(t job.Tools, cat *catalog.Catalog) (typed job.Tools, differs []st
 	bare, read := t.Measures(), typed.Measures()
 	for i, m := range read {
 		if unit != planned && *m.Text != *bare[i].Text {
-			differs = append(differs, fmt.Sprintf("%s: %s, as it was checked when it was typed; jobs were planned with %s %s.", m.Name, *m.Text, strings.TrimSpace(string(*bare[i].Text)), planned))
+			differs = append(differs, fmt.Sprintf("%s: %s; jobs were planned with %s %s.", m.Name, *m.Text, strings.TrimSpace(string(*bare[i].Text)), planned))
 		}
 	}
 	return typed, differs

@@ -105,8 +105,8 @@ func TestToolsKeptWithoutUnits(t *testing.T) {
 		t.Errorf("%+v %+v, of %+v", typed.Trimmer, typed.Board, old.Board)
 	}
 	want := []string{
-		"The trimmer's longest cut: 310 mm, as it was checked when it was typed; jobs were planned with 310 in.",
-		"What the corner jig reads: 2 mm, as it was checked when it was typed; jobs were planned with 2 in.",
+		"The trimmer's longest cut: 310 mm; jobs were planned with 310 in.",
+		"What the corner jig reads: 2 mm; jobs were planned with 2 in.",
 	}
 	if !reflect.DeepEqual(differs, want) {
 		t.Errorf("%q", differs)

@@ -44,7 +44,11 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
     </header>
     <div class="tape-edge" aria-hidden="true"></div>
     <section v-if="differs.length" class="differs" role="status" data-testid="differs">
-      <p>These were typed in one unit, and jobs were planned with another. Now both are the same:</p>
+      <h2>Your tools, in their units</h2>
+      <p>
+        These were checked in one unit as you typed them, and jobs were planned with another. From now on jobs
+        take them as they were checked; look again at what is scored or cut already.
+      </p>
       <ul>
         <li v-for="d in differs" :key="d"><FigureText prose :text="d" /></li>
       </ul>
