@@ -94,7 +94,7 @@ func TestBareToolsAreInTheUnitOfHome(t *testing.T) {
 		t.Fatal(err)
 	}
 	shows("310 mm, 2 mm")
-	if len(tools.Differs) != 2 || !strings.HasPrefix(tools.Differs[1], "What the corner jig reads: 2 mm, ") {
+	if len(tools.Differs) != 2 || !strings.HasPrefix(tools.Differs[1], "What the corner jig reads: 2 mm; ") {
 		t.Errorf("%q", tools.Differs)
 	}
 	plans(2)
