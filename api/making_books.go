@@ -3,40 +3,36 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"fmt"
+	"reflect"
 	"slices"
 
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/making"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/store"
 )
 
 // book takes what a making used off the shelf, unless its job took it before, and
-// the stamps it stuck on out of the drawer. What is finished is not booked again.
+// the stamps it stuck on out of the drawer, as far as they are there: what is not is
+// said. What is finished is not booked again.
 func (s *tables) book(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
 	if state := o.state(); state.Finished != "" {
 		return nil
 	}
 	taken, err := s.keptMakings.TakenOf(ctx, o.kept.Of)
 	if err == nil && !taken {
-		add.Takes, err = o.takes()
+		add.Takes, err = s.takes(ctx, o, e)
 	}
 	if err != nil {
 		return err
 	}
-	if add.Settings, err = s.stamps(ctx, o, -1); err != nil {
+	if err := s.stickOn(ctx, o, e, add); err != nil {
 		return err
 	}
-	e.Take = add.Settings != nil
-	for _, entry := range making.Entries(o.plans, append(slices.Clone(o.events), *e), &o.source) {
-		entry.Making = o.kept.ID
-		row, err := logRow(entry)
-		if err != nil {
-			return err
-		}
-		add.Log = append(add.Log, row)
-	}
-	return nil
+	add.Log, err = s.written(ctx, o, *e)
+	return err
 }
 
 // unbook gives back what a making took that is taken up again.
@@ -46,50 +42,158 @@ func (s *tables) unbook(ctx context.Context, o *opened, add *store.Append) error
 		return nil
 	}
 	add.Undo = true
-	for _, e := range slices.Backward(o.events) {
-		if e.Kind == making.Reopened {
-			break
+	booked := making.Booked(o.events)
+	e := booked[len(booked)-1]
+	if e.Take && len(e.Drawer) == 0 { // of a time when it was not noted what was there
+		e.Drawer = o.plans[state.Plan].Stamps
+	}
+	return s.putBack(ctx, e.Drawer, add)
+}
+
+// stickOn takes the making's stamps out of the drawer: those of its own currency,
+// and of none only as many as there are.
+func (s *tables) stickOn(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
+	return s.drawer(ctx, add, func(tools *job.Tools, currencies []string) {
+		state := o.state()
+		for _, used := range o.plans[state.Plan].Stamps {
+			left := used.Count
+			kind := false
+			for i := range tools.Stamps {
+				x := &tools.Stamps[i]
+				if !isStamp(*x, currencies[i], used) {
+					continue
+				}
+				kind = true
+				if n := min(left, x.Count); n > 0 {
+					x.Count, left = x.Count-n, left-n
+					e.Take, e.Drawer = true, append(e.Drawer, making.Stamps{Name: x.Name, Price: used.Price, Currency: currencies[i], Count: n})
+				}
+			}
+			if kind && left > 0 { // else they were of the job's own
+				e.Short = append(e.Short, fmt.Sprintf("%s not in the drawer.", stampsWere(used, left)))
+			}
 		}
-		if e.Kind == making.Finished && e.Take {
-			var err error
-			add.Settings, err = s.stamps(ctx, o, 1)
-			return err
+	})
+}
+
+func stampsWere(used making.Stamps, n int) string {
+	text := used.Price.Text(used.Currency)
+	if used.Name != "" {
+		text += " " + used.Name
+	}
+	if n == 1 {
+		return "1 stamp of " + text + " was"
+	}
+	return fmt.Sprintf("%d stamps of %s were", n, text)
+}
+
+// putBack puts stamps back into the drawer; of a kind that is not there any more as a kind of their own.
+func (s *tables) putBack(ctx context.Context, stamps []making.Stamps, add *store.Append) error {
+	return s.drawer(ctx, add, func(tools *job.Tools, currencies []string) {
+		for _, one := range stamps {
+			at := 0
+			for at < len(tools.Stamps) && !isStamp(tools.Stamps[at], currencies[at], one) {
+				at++
+			}
+			if at == len(tools.Stamps) {
+				tools.Stamps = append(tools.Stamps, job.StampSpec{Name: one.Name, Price: one.Price.Bare(one.Currency), Currency: one.Currency})
+				currencies = append(currencies, one.Currency)
+			}
+			tools.Stamps[at].Count += one.Count
+		}
+	})
+}
+
+// drawer changes the stamps there are, each with its currency, and has that kept with
+// what is added to the making.
+func (s *tables) drawer(ctx context.Context, add *store.Append, change func(tools *job.Tools, currencies []string)) error {
+	kept, err := s.toolbox.asKept(ctx)
+	if err != nil {
+		return err
+	}
+	typed, err := s.toolbox.keptTools(ctx)
+	if err != nil {
+		return err
+	}
+	currencies := make([]string, len(typed.Stamps))
+	for i, x := range typed.Stamps {
+		currencies[i] = x.Currency
+	}
+	before := slices.Clone(kept.Stamps)
+	if change(&kept.Tools, currencies); slices.Equal(before, kept.Stamps) {
+		return nil
+	}
+	text, err := json.Marshal(kept.Tools)
+	add.Settings = &store.Settings{Revision: kept.Revision, Document: string(text)}
+	return err
+}
+
+// isStamp tells whether a kind of stamp in the drawer, with its currency, is the one
+// that was stuck on. One whose currency nobody said is of any.
+func isStamp(x job.StampSpec, currency string, used making.Stamps) bool {
+	price, err := measure.ParseMoney(x.Price)
+	return err == nil && x.Name == used.Name && price == used.Price && (currency == "" || used.Currency == "" || currency == used.Currency)
+}
+
+// written is what a making writes into the logbook, from all that happened. What it
+// wrote when it was finished before is written anew, but for what was put right by hand since.
+func (s *tables) written(ctx context.Context, o *opened, e making.Event) ([]store.LogEntry, error) {
+	kept, err := s.keptLog.Written(ctx, o.kept.ID)
+	if err != nil {
+		return nil, err
+	}
+	var before []logbook.Entry
+	if booked := making.Booked(o.events); len(kept) > 0 && booked != nil {
+		before = making.Entries(o.plans, booked, &o.source)
+	}
+	var out []store.LogEntry
+	for i, entry := range making.Entries(o.plans, append(slices.Clone(o.events), e), &o.source) {
+		entry.Making = o.kept.ID
+		row := store.LogEntry{}
+		if i < len(kept) && i < len(before) {
+			before[i].Making = entry.Making
+			if err := corrected(&entry, before[i], kept[i].Document); err != nil {
+				return nil, err
+			}
+			row = kept[i]
+		}
+		now, err := logRow(entry)
+		if err != nil {
+			return nil, err
+		}
+		now.ID, now.Revision = row.ID, row.Revision
+		out = append(out, now)
+	}
+	return out, nil
+}
+
+// corrected takes over the fields of an entry as it is kept that are no more as the making wrote them.
+func corrected(now *logbook.Entry, before logbook.Entry, document string) error {
+	var kept logbook.Entry
+	if err := json.Unmarshal([]byte(document), &kept); err != nil {
+		return err
+	}
+	// Both as they are read, so that what is absent is absent in both.
+	text, err := json.Marshal(before)
+	if err != nil {
+		return err
+	}
+	before = logbook.Entry{}
+	if err := json.Unmarshal(text, &before); err != nil {
+		return err
+	}
+	to, was, is := reflect.ValueOf(now).Elem(), reflect.ValueOf(before), reflect.ValueOf(kept)
+	for i := range to.NumField() {
+		if !reflect.DeepEqual(was.Field(i).Interface(), is.Field(i).Interface()) {
+			to.Field(i).Set(is.Field(i))
 		}
 	}
 	return nil
 }
 
-// stamps is the drawer with the making's stamps taken out of it, or put back; nil where it has none of them.
-func (s *tables) stamps(ctx context.Context, o *opened, sign int) (*store.Settings, error) {
-	tools, err := s.toolbox.asKept(ctx)
-	if err != nil {
-		return nil, err
-	}
-	state := o.state()
-	changed := false
-	for _, used := range o.plans[state.Plan].Stamps {
-		at := slices.IndexFunc(tools.Stamps, func(x job.StampSpec) bool { return isStamp(x, used) })
-		if at < 0 {
-			continue // it was of the job's own
-		}
-		tools.Stamps[at].Count = max(0, tools.Stamps[at].Count+sign*used.Count)
-		changed = true
-	}
-	if !changed {
-		return nil, nil
-	}
-	text, err := json.Marshal(tools.Tools)
-	return &store.Settings{Revision: tools.Revision, Document: string(text)}, err
-}
-
-// isStamp tells whether a kind of stamp in the drawer is the one that was stuck on.
-func isStamp(x job.StampSpec, used making.Stamps) bool {
-	price, err := measure.ParseMoney(x.Price)
-	return err == nil && x.Name == used.Name && price == used.Price && (x.Currency == "" || x.Currency == used.Currency)
-}
-
-// takes is what a finished making takes off the shelf, and the offcuts it leaves.
-func (o *opened) takes() (*store.Takes, error) {
+// takes is what a finished making takes off the shelf, as far as it is there and
+// nobody else keeps it back, and the offcuts it leaves.
+func (s *tables) takes(ctx context.Context, o *opened, e *making.Event) (*store.Takes, error) {
 	state := o.state()
 	p := o.plan(&state)
 	uses := slices.Clone(p.Uses)
@@ -98,12 +202,41 @@ func (o *opened) takes() (*store.Takes, error) {
 			uses = append(uses, making.Use{Item: w.From.Item, Count: 1})
 		}
 	}
-	out := &store.Takes{Lines: linesOf(uses)}
-	if len(out.Lines) == 0 {
-		return nil, nil // what was not taken off the shelf leaves nothing on it
+	lines, err := s.there(ctx, o, linesOf(uses), e)
+	if err != nil || len(lines) == 0 {
+		return nil, err // what was not taken off the shelf leaves nothing on it
 	}
+	out := &store.Takes{Lines: lines}
 	unit, _ := o.table()
-	var err error
 	out.Offcuts, err = offcutsOf(p.Offcuts, unit)
 	return out, err
+}
+
+// there are lines as far as the shelf has them for the making; what is short is noted.
+func (s *tables) there(ctx context.Context, o *opened, lines []store.UseLine, e *making.Event) (out []store.UseLine, err error) {
+	items, err := s.sources.shelves.kept.All(ctx)
+	if err != nil {
+		return nil, err
+	}
+	own, err := s.keptMakings.ReservedBy(ctx, o.kept.Of)
+	if err != nil {
+		return nil, err
+	}
+	for _, l := range lines {
+		name, free := "something that is off the shelf's list", 0
+		if at := slices.IndexFunc(items, func(i store.ShelfItem) bool { return i.ID == l.Item }); at >= 0 {
+			entry, err := s.sources.shelves.entry(items[at])
+			if err != nil {
+				return nil, err
+			}
+			name, free = entry.Name, items[at].Count-items[at].Reserved+own[l.Item]
+		}
+		if free < l.Count {
+			e.Short = append(e.Short, fmt.Sprintf("%d of %d of %s were on the shelf.", max(free, 0), l.Count, name))
+		}
+		if l.Count = min(l.Count, free); l.Count > 0 {
+			out = append(out, l)
+		}
+	}
+	return out, nil
 }

@@ -100,6 +100,7 @@ type tables struct {
 	views       *views
 	keptMakings store.Makings
 	keptJobs    store.Jobs
+	keptLog     store.Log
 	hub         *hub
 	now         func() time.Time
 }
@@ -170,13 +171,29 @@ func (s *tables) append(ctx context.Context, id string, events []making.Event) e
 	defer s.hub.leave(id)
 	r.writing.Lock()
 	defer r.writing.Unlock()
+	// What books is kept before what comes after it is looked at, however many come at once.
+	for len(events) > 0 {
+		n := 1 + slices.IndexFunc(events, func(e making.Event) bool { return e.Kind == making.Finished || e.Kind == making.Reopened })
+		if n == 0 {
+			n = len(events)
+		}
+		if err := s.appendInTurn(ctx, id, events[:n]); err != nil {
+			return err
+		}
+		events = events[n:]
+	}
+	return nil
+}
+
+func (s *tables) appendInTurn(ctx context.Context, id string, events []making.Event) error {
+	var err error
 	for range 3 {
-		// The stamp drawer can be changed elsewhere meanwhile: it is looked into again.
-		if err := s.appendOnce(ctx, id, events); !errors.Is(err, store.ErrConflict) {
+		// Drawer and shelf can be changed elsewhere meanwhile: they are looked into again.
+		if err = s.appendOnce(ctx, id, events); !errors.Is(err, store.ErrConflict) && !errors.Is(err, store.ErrShort) {
 			return err
 		}
 	}
-	return store.ErrConflict
+	return err
 }
 
 func (s *tables) appendOnce(ctx context.Context, id string, events []making.Event) error {
@@ -189,7 +206,7 @@ func (s *tables) appendOnce(ctx context.Context, id string, events []making.Even
 		if e.Seq <= o.last(e.Client) {
 			continue
 		}
-		e.Offer, e.Ways, e.Plan, e.Take = nil, nil, 0, e.Take && e.Kind == making.Changed
+		e.Offer, e.Ways, e.Plan, e.Take, e.Drawer, e.Short = nil, nil, 0, e.Take && e.Kind == making.Changed, nil, nil
 		if _, err := time.Parse(time.RFC3339, e.At); err != nil {
 			e.At = s.now().UTC().Format(time.RFC3339)
 		}
@@ -211,13 +228,7 @@ func (s *tables) appendOnce(ctx context.Context, id string, events []making.Even
 		return err
 	}
 	add.Finished = state.Finished
-	err = s.keptMakings.Append(ctx, id, add)
-	if errors.Is(err, store.ErrShort) || errors.Is(err, store.ErrNotFound) && add.Takes != nil {
-		// The shelf was counted otherwise since: the making is finished all the same, and nothing is booked.
-		add.Takes = nil
-		err = s.keptMakings.Append(ctx, id, add)
-	}
-	if err == nil {
+	if err = s.keptMakings.Append(ctx, id, add); err == nil {
 		s.hub.tell(id, len(o.events))
 	}
 	return err

@@ -56,6 +56,7 @@ type MakingBody struct {
 	Supplies document.Supplies `json:"supplies"`
 	Reasons  []string          `json:"reasons" doc:"why a piece can be spoiled"`
 	Booked   bool              `json:"booked" doc:"what it took is off the shelf"`
+	Short    []string          `json:"short,omitempty" doc:"what was not there when it was finished"`
 	First    int               `json:"first" doc:"how many steps of the first one are left"`
 }
 
@@ -227,6 +228,9 @@ func (s *makings) body(ctx context.Context, id string, get func(context.Context,
 		return nil, noMaking(err)
 	}
 	out := MakingBody{ID: m.kept.ID, Title: m.kept.Title, Of: m.kept.Of, State: m.state(), Supplies: m.plans[len(m.plans)-1].Supplies, Reasons: making.Reasons, Booked: m.kept.Used != ""}
+	if booked := making.Booked(m.events); out.Finished != "" && booked != nil {
+		out.Short = booked[len(booked)-1].Short
+	}
 	for _, x := range out.Steps[out.At:] {
 		if x.Phase == "first" {
 			out.First++

@@ -95,7 +95,7 @@ func newService(kept *store.Store, set Settings, behind *background) *service {
 	out.gangs = &gangs{box, lib, memory, gate, out.searches, kept.Gangs, kept.Jobs}
 	out.uses = &uses{out.planner, out.gangs, out.shelves, memory, kept.Jobs, kept.Gangs, kept.Shelf}
 	made := &sources{box, lib, out.shelves, memory, kept.Gangs, kept.Jobs, kept.Carriers}
-	out.tables = &tables{box, made, looks, kept.Makings, kept.Jobs, hub, set.Now}
+	out.tables = &tables{box, made, looks, kept.Makings, kept.Jobs, kept.Log, hub, set.Now}
 	out.diaries = &diaries{looks, out.remaker, out.tables, out.logs, kept.Jobs, kept.Makings, set.Now}
 	out.jobs = &jobs{looks, out.remaker, out.diaries, kept.Jobs}
 	out.makings = &makings{made, out.tables, kept.Makings, hub, set.Now}

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"yellow-parcel/core/brief"
@@ -33,7 +34,7 @@ func (s *toolbox) keptTools(ctx context.Context) (KeptTools, error) {
 
 func (s *toolbox) read(ctx context.Context, kept store.Settings) (KeptTools, error) {
 	out, err := writtenTools(kept)
-	if err != nil || !out.Tools.Bare() {
+	if err != nil || !out.Tools.Bare() && !slices.ContainsFunc(out.Stamps, func(x job.StampSpec) bool { return x.Currency == "" }) {
 		return out, err
 	}
 	library, err := s.library.now(ctx)

@@ -113,6 +113,13 @@ func (s Log) Bring(ctx context.Context, all []LogEntry, edit string) (int, error
 	})
 }
 
+// Written are the entries a making wrote, put aside or not, in the order of its jobs.
+func (s Log) Written(ctx context.Context, making string) ([]LogEntry, error) {
+	all := []LogEntry{}
+	err := s.db.SelectContext(ctx, &all, `SELECT * FROM log WHERE making = ? ORDER BY rowid`, making)
+	return all, err
+}
+
 // Of is the entry a making wrote; ErrNotFound where it wrote none that is still there.
 func (s Log) Of(ctx context.Context, making string) (LogEntry, error) {
 	var e LogEntry

@@ -192,22 +192,16 @@ func (s Makings) Append(ctx context.Context, id string, a Append) error {
 	})
 }
 
-// writeLog writes a making's entries. Those of a making that was finished before
-// are there again as they were, with what was said of them since.
+// writeLog writes a making's entries: one that it wrote before over that one, which
+// is there again.
 func writeLog(ctx context.Context, tx *sqlx.Tx, making string, entries []LogEntry) error {
-	if len(entries) == 0 {
-		return nil
-	}
-	result, err := tx.ExecContext(ctx, `UPDATE log SET removed = NULL WHERE making = ?`, making)
-	if err != nil {
-		return err
-	}
-	if n, err := result.RowsAffected(); err != nil || n > 0 {
-		return err
-	}
 	for _, e := range entries {
-		e.ID, e.Revision, e.Making, e.Updated = uuid.NewString(), 1, making, stamp()
-		if _, err := tx.NamedExecContext(ctx, insertLog, e); err != nil {
+		e.Making, e.Updated = making, stamp()
+		query := `UPDATE log SET revision = revision + 1, date = :date, document = :document, updated = :updated, removed = NULL WHERE id = :id`
+		if e.ID == "" {
+			e.ID, e.Revision, query = uuid.NewString(), 1, insertLog
+		}
+		if _, err := tx.NamedExecContext(ctx, query, e); err != nil {
 			return err
 		}
 	}

@@ -1,9 +1,11 @@
 package brief
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strings"
 
 	"yellow-parcel/core/catalog"
@@ -42,7 +44,19 @@ func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 // those of CheckTools. What is checked is what a job is planned with.
 func ReadTools(t job.Tools, cat *catalog.Catalog) (job.Tools, job.Problems) {
 	problems := CheckTools(t, cat)
-	return t.In(t.UnitOf(homeOf(t, cat))), problems
+	return spentAt(homeOf(t, cat), t.In(t.UnitOf(homeOf(t, cat)))), problems
+}
+
+// spentAt is tools whose stamps have their currency: one that says none has that of home.
+func spentAt(home *post.Carrier, t job.Tools) job.Tools {
+	if home == nil {
+		return t
+	}
+	t.Stamps = slices.Clone(t.Stamps)
+	for i := range t.Stamps {
+		t.Stamps[i].Currency = cmp.Or(t.Stamps[i].Currency, home.Currency)
+	}
+	return t
 }
 
 // KeptTools are tools as they were kept, each measure with its unit. Bare ones are of
@@ -58,7 +72,7 @@ func KeptTools(t job.Tools, cat *catalog.Catalog) (typed job.Tools, differs []st
 		}
 		t.Board = &board
 	}
-	typed = t.In(unit)
+	typed = spentAt(homeOf(t, cat), t.In(unit))
 	bare, read := t.Measures(), typed.Measures()
 	for i, m := range read {
 		if unit != planned && *m.Text != *bare[i].Text {

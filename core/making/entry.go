@@ -93,6 +93,23 @@ func Entries(plans []Docket, events []Event, source *Source) []logbook.Entry {
 	return out
 }
 
+// Booked are the events up to the last time the making was finished; nil where it never was.
+func Booked(events []Event) []Event {
+	finished, at := false, 0
+	for i, e := range events {
+		switch {
+		case e.Kind == Reopened:
+			finished = false
+		case e.Kind == Finished && !finished:
+			finished, at = true, i+1
+		}
+	}
+	if at == 0 {
+		return nil
+	}
+	return events[:at]
+}
+
 // spoiledOf is what was spoiled of a part, by reason; a line with none says how many were cut.
 func spoiledOf(s *State, p Tally) []logbook.Spoiled {
 	var out []logbook.Spoiled

@@ -131,6 +131,9 @@ type Event struct {
 	Offer *Adjustment `json:"offer,omitempty"`
 	Ways  []Way       `json:"ways,omitempty"`
 	Plan  int         `json:"plan,omitempty" doc:"the number of the plan that goes on from here"`
+
+	Drawer []Stamps `json:"drawer,omitempty" doc:"what finishing took out of the stamp drawer, by its kinds"`
+	Short  []string `json:"short,omitempty" doc:"what was not there when it was finished"`
 }
 
 // Adjustment is what a measure would change, before the blanks are cut.

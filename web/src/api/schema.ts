@@ -1718,6 +1718,8 @@ export interface components {
             client: string;
             /** Format: int64 */
             count?: number;
+            /** @description what finishing took out of the stamp drawer, by its kinds */
+            drawer?: components["schemas"]["Stamps"][];
             /**
              * Format: int64
              * @description of what was measured, by its place
@@ -1737,6 +1739,8 @@ export interface components {
             reason?: string;
             /** Format: int64 */
             seq: number;
+            /** @description what was not there when it was finished */
+            short?: string[];
             step?: string;
             /** @description the change that was offered is taken, not passed over */
             take?: boolean;
@@ -2476,6 +2480,8 @@ export interface components {
             plan: number;
             /** @description why a piece can be spoiled */
             reasons: string[];
+            /** @description what was not there when it was finished */
+            short?: string[];
             spoils: components["schemas"]["Spoil"][];
             started: string;
             /** @description those done, then those left */
@@ -3044,6 +3050,14 @@ export interface components {
             needed: components["schemas"]["Size"];
             ok: boolean;
             text: string;
+        };
+        Stamps: {
+            /** Format: int64 */
+            count: number;
+            currency: string;
+            name: string;
+            /** Format: int64 */
+            price: number;
         };
         StandingBody: {
             lines: components["schemas"]["StandingLine"][];

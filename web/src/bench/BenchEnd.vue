@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Making } from '@/api/client'
 import FitAsk from '@/log/FitAsk.vue'
+import FigureText from '@/ui/FigureText.vue'
 
 /** All steps are done: what came of it, and the books. */
 defineProps<{ making: Making }>()
@@ -23,7 +24,12 @@ defineEmits<{ finish: []; back: [] }>()
           : 'Nothing was taken off the shelf: nothing of it came from there, or it was booked before.'
       }}
     </p>
-    <p v-else>To finish takes what was used off the shelf and puts the offcuts on it; it can be undone.</p>
+    <ul v-if="making.short?.length" data-testid="bench-short">
+      <li v-for="line in making.short" :key="line"><FigureText prose :text="line" /></li>
+    </ul>
+    <p v-if="!making.finished">
+      To finish takes what was used off the shelf and puts the offcuts on it; it can be undone.
+    </p>
     <FitAsk v-if="making.finished" :making="making.id" />
     <p class="row">
       <button class="go" data-testid="bench-finish" @click="$emit('finish')">
