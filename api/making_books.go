@@ -206,10 +206,18 @@ func (s *tables) takes(ctx context.Context, o *opened, e *making.Event) (*store.
 	if err != nil || len(lines) == 0 {
 		return nil, err // what was not taken off the shelf leaves nothing on it
 	}
-	out := &store.Takes{Lines: lines}
+	out := &store.Takes{Also: o.jobs(), Lines: lines}
 	unit, _ := o.table()
 	out.Offcuts, err = offcutsOf(p.Offcuts, unit)
 	return out, err
+}
+
+// jobs are the kept jobs of a making of a gang.
+func (o *opened) jobs() []string {
+	if o.source.Gang == nil {
+		return nil
+	}
+	return membersOf(o.source.Gang.Jobs)
 }
 
 // there are lines as far as the shelf has them for the making; what is short is noted.
@@ -218,7 +226,7 @@ func (s *tables) there(ctx context.Context, o *opened, lines []store.UseLine, e 
 	if err != nil {
 		return nil, err
 	}
-	own, err := s.keptMakings.ReservedBy(ctx, o.kept.Of)
+	own, err := s.keptMakings.ReservedBy(ctx, append(o.jobs(), o.kept.Of)...)
 	if err != nil {
 		return nil, err
 	}

@@ -107,7 +107,7 @@ func (s *shelves) all(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
 }
 
 func (s *shelves) entry(i store.ShelfItem) (ShelfEntry, error) {
-	e := ShelfEntry{ID: i.ID, Revision: i.Revision, Reserved: i.Reserved, Free: i.Count - i.Reserved}
+	e := ShelfEntry{ID: i.ID, Revision: i.Revision, Reserved: i.Reserved, Free: max(0, i.Count-i.Reserved)}
 	if err := json.Unmarshal([]byte(i.Document), &e.Item); err != nil {
 		return e, err
 	}
@@ -134,13 +134,13 @@ func measured(side job.Length) measure.Length {
 	return l
 }
 
-// envelopesFor are those on the shelf that no other job keeps back.
-func (s *shelves) envelopesFor(ctx context.Context, id string) (supply.Shelf, error) {
+// envelopesFor are those on the shelf that no other job keeps back than these, or this gang.
+func (s *shelves) envelopesFor(ctx context.Context, ids ...string) (supply.Shelf, error) {
 	items, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
-	own, err := s.keptMakings.ReservedBy(ctx, id)
+	own, err := s.keptMakings.ReservedBy(ctx, ids...)
 	if err != nil {
 		return nil, err
 	}

@@ -79,7 +79,7 @@ func TestTakingFromTheShelf(t *testing.T) {
 		t.Errorf("%d %s", status, text)
 	}
 	var back ShelfBody
-	if status, _, text := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", &back); status != 200 || back.Items[0].Item.Count != 5 || back.Items[1].Item.Count != 0 {
+	if status, _, text := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", &back); status != 200 || back.Items[0].Item.Count != 5 || back.Items[0].Reserved != 4 || len(back.Items) != 1 {
 		t.Errorf("%d %s", status, text)
 	}
 	if status, _, _ := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", nil); status != 409 {
@@ -126,7 +126,7 @@ func TestTheShelfsEnvelopesAreChosen(t *testing.T) {
 	if got := chosen(); got != "A7 envelope from the shelf" {
 		t.Errorf("with two on the shelf %s", got)
 	}
-	if _, err := kept.Shelf.Take(context.Background(), "", "Kite", "reserved", []store.UseLine{{Item: added.ID, Count: 2}}, nil, ""); err != nil {
+	if _, err := kept.Shelf.Take(context.Background(), store.Taking{Title: "Kite", State: "reserved"}, []store.UseLine{{Item: added.ID, Count: 2}}, nil, ""); err != nil {
 		t.Fatal(err)
 	}
 	if got := chosen(); got != "bought A7 envelope" {

@@ -58,7 +58,8 @@ func (s *uses) take(ctx context.Context, in *struct {
 			return nil, err
 		}
 	}
-	if _, err := s.keptShelf.Take(ctx, batch.id, titleOr(batch.title), in.Body.State, lines, offcuts, in.Edit); err != nil {
+	by := store.Taking{Job: batch.id, Title: titleOr(batch.title), State: in.Body.State, Also: batch.jobs}
+	if _, err := s.keptShelf.Take(ctx, by, lines, offcuts, in.Edit); err != nil {
 		return nil, shelfError(err)
 	}
 	return s.shelves.all(ctx, nil)
@@ -68,6 +69,7 @@ func (s *uses) take(ctx context.Context, in *struct {
 type cutOf struct {
 	making.Docket
 	id, title string
+	jobs      []string // of a gang
 	unit      measure.Unit
 }
 
@@ -83,11 +85,12 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 			return cutOf{}, problem(err)
 		}
 		how := pipeline.Order{Memory: s.memory}
-		if how.Shelf, err = s.shelves.envelopesFor(ctx, one.ID); err != nil {
+		jobs := membersOf(whole.Gang.Jobs)
+		if how.Shelf, err = s.shelves.envelopesFor(ctx, append(jobs, one.ID)...); err != nil {
 			return cutOf{}, err
 		}
 		b := whole.AtTheBench(how)
-		return cutOf{making.DocketOf(&b), one.ID, whole.Write(false).Title, whole.Table.Unit}, nil
+		return cutOf{making.DocketOf(&b), one.ID, whole.Write(false).Title, jobs, whole.Table.Unit}, nil
 	}
 	one, err := s.keptJobs.Get(ctx, of.Job)
 	if err != nil {
@@ -102,7 +105,17 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		return cutOf{}, err
 	}
 	b := all.AtTheBench(how)
-	return cutOf{making.DocketOf(&b), one.ID, one.Title, all.Result.Brief.Unit}, nil
+	return cutOf{making.DocketOf(&b), one.ID, one.Title, nil, all.Result.Brief.Unit}, nil
+}
+
+// membersOf are the kept jobs of a gang.
+func membersOf(all []gang.Member) (ids []string) {
+	for _, m := range all {
+		if m.ID != "" {
+			ids = append(ids, m.ID)
+		}
+	}
+	return ids
 }
 
 func titleOr(title string) string {

@@ -96,8 +96,7 @@ func (b bringer) item(ctx context.Context, i ShelfItem) error {
 		return err
 	}
 	b.out.Shelf++
-	i.ID, i.Revision = uuid.NewString(), 1
-	_, err = b.tx.NamedExecContext(ctx, insertItem, i)
+	_, err = lay(ctx, b.tx, i, broughtIn, "")
 	return err
 }
 

@@ -285,7 +285,10 @@ func TestACopyIsOldOnceSomethingWasKept(t *testing.T) {
 		{"the shelf", func() error { return s.Shelf.Remove(ctx, item.ID, true) }},
 		{"a gang", func() error { _, err := s.Gangs.Create(ctx, "Two", "{}", ""); return err }},
 		{"a making", func() error { _, err := s.Makings.Create(ctx, Making{}, MakingPlan{}); return err }},
-		{"a use", func() error { _, err := s.Shelf.Take(ctx, job.ID, "", "reserved", nil, nil, ""); return err }},
+		{"a use", func() error {
+			_, err := s.Shelf.Take(ctx, Taking{Job: job.ID, State: "reserved"}, nil, nil, "")
+			return err
+		}},
 		{"nothing", nil},
 	} {
 		name, change := c.name, c.change

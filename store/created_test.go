@@ -60,7 +60,7 @@ func TestANameMakesOneThing(t *testing.T) {
 			return i.ID, err
 		}, func(id string) error { return s.Shelf.Remove(ctx, id, true) }},
 		{"a use", "uses", func(edit string) (string, error) {
-			u, err := s.Shelf.Take(ctx, "j", "Kite", "used", []UseLine{{item.ID, 5}}, nil, edit)
+			u, err := s.Shelf.Take(ctx, Taking{Job: "j", Title: "Kite", State: "used"}, []UseLine{{item.ID, 5}}, nil, edit)
 			return u.ID, err
 		}, func(id string) error { return s.Shelf.Undo(ctx, id) }},
 		{"a file for the log", "log", func(edit string) (string, error) {

@@ -80,5 +80,5 @@ func (s Gangs) Save(ctx context.Context, g Gang) (Gang, error) {
 
 // Remove puts a gang aside, or brings it back; nothing is destroyed.
 func (s Gangs) Remove(ctx context.Context, id string, removed bool) error {
-	return s.db.aside(ctx, `UPDATE gangs SET removed = ? WHERE id = ?`, id, removed)
+	return s.db.end(ctx, `UPDATE gangs SET removed = ? WHERE id = ?`, id, removed)
 }

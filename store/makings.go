@@ -57,6 +57,7 @@ type Append struct {
 
 // Takes is what a finished making takes off the shelf, and puts on it.
 type Takes struct {
+	Also    []string // jobs it is for besides, of a gang
 	Lines   []UseLine
 	Offcuts []ShelfItem
 }
@@ -176,7 +177,7 @@ func (s Makings) Append(ctx context.Context, id string, a Append) error {
 			return err
 		}
 		if a.Takes != nil {
-			u, err := takeAll(ctx, tx, m.Of, m.Title, "used", a.Takes.Lines, a.Takes.Offcuts)
+			u, err := takeAll(ctx, tx, Taking{m.Of, m.Title, "used", a.Takes.Also}, a.Takes.Lines, a.Takes.Offcuts)
 			if err != nil {
 				return err
 			}
@@ -235,24 +236,30 @@ func (s Makings) Remove(ctx context.Context, id string, removed bool) error {
 	return s.db.aside(ctx, `UPDATE makings SET removed = ? WHERE id = ?`, id, removed)
 }
 
-// ReservedBy is how many of each thing on the shelf a job or a gang keeps back.
-func (s Makings) ReservedBy(ctx context.Context, of string) (map[string]int, error) {
-	var lines []UseLine
-	if of == "" {
-		return nil, nil // what has no name keeps nothing back
-	}
-	err := s.db.SelectContext(ctx, &lines, `SELECT l.item, SUM(l.count) AS count FROM use_lines l JOIN uses u ON u.id = l.use
-		WHERE u.job = ? AND u.state = 'reserved' GROUP BY l.item`, of)
+// ReservedBy is how many of each thing on the shelf jobs and gangs keep back.
+func (s Makings) ReservedBy(ctx context.Context, of ...string) (map[string]int, error) {
 	out := map[string]int{}
-	for _, l := range lines {
-		out[l.Item] = l.Count
+	for _, id := range of {
+		var lines []UseLine
+		if id == "" {
+			continue // what has no name keeps nothing back
+		}
+		if err := s.db.SelectContext(ctx, &lines, `SELECT l.item, SUM(l.kept) AS count FROM shelf_lines l JOIN uses u ON u.id = l.use
+			WHERE u.job = ? AND l.kept <> 0 GROUP BY l.item`, id); err != nil {
+			return nil, err
+		}
+		for _, l := range lines {
+			out[l.Item] += l.Count
+		}
 	}
-	return out, err
+	return out, nil
 }
 
-// TakenOf tells whether a job or a gang has taken something off the shelf that was not given back.
+// TakenOf tells whether something was taken off the shelf for a job or a gang by
+// hand, and not given back; what its makings took is theirs.
 func (s Makings) TakenOf(ctx context.Context, of string) (bool, error) {
 	var n int
-	err := s.db.GetContext(ctx, &n, `SELECT COUNT(*) FROM uses WHERE job = ? AND state = 'used'`, of)
+	err := s.db.GetContext(ctx, &n, `SELECT COUNT(*) FROM uses u JOIN use_jobs c ON c.use = u.id
+		WHERE c.job = ? AND u.state = 'used' AND NOT EXISTS (SELECT 1 FROM makings m WHERE m.used = u.id)`, of)
 	return n > 0, err
 }

@@ -377,6 +377,7 @@ func finish(ctx context.Context, db *sqlx.DB) error {
 		return err
 	}
 	for _, one := range []string{
+		recount,
 		`UPDATE jobs SET shown_by = ''`,
 		`DELETE FROM job_words`,
 		`INSERT INTO job_words (rowid, words) SELECT number, title FROM jobs`,

@@ -50,7 +50,7 @@ func workshop(t *testing.T) string {
 		_, err = s.Log.Put(ctx, LogEntry{Date: fmt.Sprintf("2026-01-%02d", 1+i%28), Document: text(1200)})
 		must(err)
 		if i%4 == 0 {
-			_, err = s.Shelf.Take(ctx, j.ID, j.Title, []string{"reserved", "used"}[i/4%2], []UseLine{{Item: item.ID, Count: 1 + i%3}}, nil, "")
+			_, err = s.Shelf.Take(ctx, Taking{Job: j.ID, Title: j.Title, State: []string{"reserved", "used"}[i/4%2]}, []UseLine{{Item: item.ID, Count: 1 + i%3}}, nil, "")
 			must(err)
 			_, err = s.Gangs.Create(ctx, j.Title, text(4000), "")
 			must(err)

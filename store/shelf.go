@@ -45,8 +45,7 @@ type UseLine struct {
 	Count int    `db:"count"`
 }
 
-const itemQuery = `SELECT s.*, COALESCE((SELECT SUM(l.count) FROM use_lines l JOIN uses u ON u.id = l.use
-	WHERE l.item = s.id AND u.state = 'reserved'), 0) AS reserved FROM shelf s WHERE s.removed IS NULL`
+const itemQuery = `SELECT s.*, COALESCE((SELECT SUM(kept) FROM shelf_lines WHERE item = s.id), 0) AS reserved FROM shelf s WHERE s.removed IS NULL`
 
 // Shelf is what is on the shelf, and what jobs take of it.
 type Shelf struct{ db guarded }
@@ -58,41 +57,58 @@ func (s Shelf) All(ctx context.Context) ([]ShelfItem, error) {
 	return all, err
 }
 
-const insertItem = `INSERT INTO shelf (id, revision, kind, size, document, count) VALUES (:id, :revision, :kind, :size, :document, :count)`
-
 // Put keeps a new item when its revision is zero, else a changed one over
 // the revision it edits; ErrConflict when that is not the kept one.
 func (s Shelf) Put(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	if i.Revision == 0 {
 		return s.create(ctx, i)
 	}
-	result, err := s.db.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size,
-		document = :document, count = :count WHERE id = :id AND revision = :revision AND removed IS NULL`, i)
-	if err != nil {
-		return i, err
-	}
-	changed, err := result.RowsAffected()
-	if err != nil {
-		return i, err
-	}
-	kept, err := itemOf(ctx, s.db, i.ID)
-	same := kept.Kind == i.Kind && kept.Size == i.Size && kept.Document == i.Document && kept.Count == i.Count
-	if err == nil && changed == 0 && !same { // the same was kept: it came twice
-		err = ErrConflict
-	}
+	var kept ShelfItem
+	err := s.db.within(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size, document = :document
+			WHERE id = :id AND revision = :revision AND removed IS NULL`, i)
+		if err != nil {
+			return err
+		}
+		changed, err := result.RowsAffected()
+		if err == nil && changed > 0 {
+			err = count(ctx, tx, i)
+		}
+		if err != nil {
+			return err
+		}
+		kept, err = itemOf(ctx, tx, i.ID)
+		same := kept.Kind == i.Kind && kept.Size == i.Size && kept.Document == i.Document && kept.Count == i.Count
+		if err == nil && changed == 0 && !same { // the same was kept: it came twice
+			err = ErrConflict
+		}
+		return err
+	})
 	return kept, err
 }
 
+// count sets how many there are, as somebody counted them.
+func count(ctx context.Context, tx *sqlx.Tx, i ShelfItem) error {
+	var sum int
+	if err := tx.GetContext(ctx, &sum, `SELECT COALESCE(SUM(hand), 0) FROM shelf_lines WHERE item = ?`, i.ID); err != nil || sum == i.Count {
+		return err
+	}
+	return writeLine(ctx, tx, i.ID, counted, i.Count-sum, 0, "")
+}
+
 func (s Shelf) create(ctx context.Context, i ShelfItem) (ShelfItem, error) {
-	i.ID, i.Revision = uuid.NewString(), 1
-	err := s.db.once(ctx, MadeItem, i.Edit, func(tx *sqlx.Tx, id string) error {
-		i = ShelfItem{}
-		return anyOf(ctx, tx, &i, `SELECT * FROM shelf WHERE id = ?`, id)
-	}, func(tx *sqlx.Tx) (string, error) {
-		_, err := tx.NamedExecContext(ctx, insertItem, i)
-		return i.ID, err
+	var made ShelfItem
+	find := func(tx *sqlx.Tx, id string) error {
+		return anyOf(ctx, tx, &made, `SELECT * FROM shelf WHERE id = ?`, id)
+	}
+	err := s.db.once(ctx, MadeItem, i.Edit, find, func(tx *sqlx.Tx) (string, error) {
+		id, err := lay(ctx, tx, i, bought, "")
+		if err == nil {
+			err = find(tx, id)
+		}
+		return id, err
 	})
-	return i, err
+	return made, err
 }
 
 func itemOf(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, error) {
@@ -108,8 +124,7 @@ func itemOf(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, e
 func (s Shelf) Bring(ctx context.Context, items []ShelfItem, edit string) error {
 	_, err := s.db.bringOnce(ctx, MadeShelf, edit, len(items), func(tx *sqlx.Tx) error {
 		for _, i := range items {
-			i.ID, i.Revision = uuid.NewString(), 1
-			if _, err := tx.NamedExecContext(ctx, insertItem, i); err != nil {
+			if _, err := lay(ctx, tx, i, broughtIn, ""); err != nil {
 				return err
 			}
 		}
@@ -120,38 +135,58 @@ func (s Shelf) Bring(ctx context.Context, items []ShelfItem, edit string) error 
 
 // Remove puts an item aside, or brings it back.
 func (s Shelf) Remove(ctx context.Context, id string, removed bool) error {
-	return s.db.aside(ctx, `UPDATE shelf SET removed = ? WHERE id = ?`, id, removed)
+	return s.db.within(ctx, func(tx *sqlx.Tx) error {
+		if err := aside(ctx, tx, `UPDATE shelf SET removed = ? WHERE id = ?`, id, removed); err != nil || !removed {
+			return err
+		}
+		return writeLine(ctx, tx, id, putAside, 0, 0, "")
+	})
 }
+
+// useQuery are uses as they stand: a reservation that something took the place of gave back what it held.
+const useQuery = `SELECT u.id, u.job, u.title, u.made, CASE WHEN u.state <> 'reserved' OR ` + holding + ` THEN u.state ELSE 'undone' END AS state,
+	COALESCE((SELECT SUM(MAX(l.count, 0)) FROM use_lines l WHERE l.use = u.id), 0) AS total FROM uses u`
 
 // Uses gives the newest uses first.
 func (s Shelf) Uses(ctx context.Context) ([]Use, error) {
 	all := []Use{}
-	err := s.db.SelectContext(ctx, &all, `SELECT u.*, COALESCE(SUM(MAX(l.count, 0)), 0) AS total FROM uses u LEFT JOIN use_lines l ON l.use = u.id
-		GROUP BY u.id ORDER BY u.made DESC, u.rowid DESC LIMIT 50`)
+	err := s.db.SelectContext(ctx, &all, useQuery+` ORDER BY u.made DESC, u.rowid DESC LIMIT 50`)
 	return all, err
 }
 
+// Taking is what takes something off the shelf, or keeps it back: a job or a gang, with its title,
+// and the jobs that it is for besides. State is "reserved" or "used".
+type Taking struct {
+	Job, Title, State string
+	Also              []string
+}
+
 // Take keeps back what a job needs (state "reserved"), or takes it off the shelf
-// and puts its offcuts on (state "used"). Either takes the place of what the job
-// had reserved. When the shelf does not hold enough it is ErrShort and nothing changes.
+// and puts its offcuts on (state "used"). Either takes the place of what the job, and
+// those it is for besides, had reserved. When the shelf does not hold enough it is ErrShort and nothing changes.
 // Under a name it does so once.
-func (s Shelf) Take(ctx context.Context, job, title, state string, lines []UseLine, offcuts []ShelfItem, edit string) (Use, error) {
+func (s Shelf) Take(ctx context.Context, by Taking, lines []UseLine, offcuts []ShelfItem, edit string) (Use, error) {
 	var u Use
 	err := s.db.once(ctx, MadeUse, edit, func(tx *sqlx.Tx, id string) error {
-		return anyOf(ctx, tx, &u, `SELECT u.*, COALESCE(SUM(MAX(l.count, 0)), 0) AS total FROM uses u LEFT JOIN use_lines l ON l.use = u.id WHERE u.id = ? GROUP BY u.id`, id)
+		return anyOf(ctx, tx, &u, useQuery+` WHERE u.id = ?`, id)
 	}, func(tx *sqlx.Tx) (id string, err error) {
-		u, err = takeAll(ctx, tx, job, title, state, lines, offcuts)
+		u, err = takeAll(ctx, tx, by, lines, offcuts)
 		return u.ID, err
 	})
 	return u, err
 }
 
-func takeAll(ctx context.Context, tx *sqlx.Tx, job, title, state string, lines []UseLine, offcuts []ShelfItem) (Use, error) {
-	u := Use{ID: uuid.NewString(), Job: job, Title: title, State: state, Made: stamp()}
-	if _, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE job = ? AND state = 'reserved'`, job); err != nil {
+func takeAll(ctx context.Context, tx *sqlx.Tx, by Taking, lines []UseLine, offcuts []ShelfItem) (Use, error) {
+	u := Use{ID: uuid.NewString(), Job: by.Job, Title: by.Title, State: by.State, Made: stamp()}
+	if _, err := tx.NamedExecContext(ctx, `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`, u); err != nil {
 		return u, err
 	}
-	if _, err := tx.NamedExecContext(ctx, `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`, u); err != nil {
+	for _, job := range append([]string{by.Job}, by.Also...) {
+		if _, err := tx.ExecContext(ctx, `INSERT OR IGNORE INTO use_jobs (use, job) VALUES (?, ?)`, u.ID, job); err != nil {
+			return u, err
+		}
+	}
+	if err := settle(ctx, tx); err != nil {
 		return u, err
 	}
 	for _, l := range lines {
@@ -174,29 +209,28 @@ func takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
 		return err
 	}
 	if l.Count < 1 || item.Count-item.Reserved < l.Count {
-		return fmt.Errorf("%w: %d free of %d", ErrShort, item.Count-item.Reserved, item.Count)
+		return fmt.Errorf("%w: %d free of %d", ErrShort, max(0, item.Count-item.Reserved), item.Count)
 	}
 	if _, err := tx.ExecContext(ctx, `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`, u.ID, l.Item, l.Count); err != nil {
 		return err
 	}
 	if u.State == "used" {
-		_, err = tx.ExecContext(ctx, `UPDATE shelf SET count = count - ?, revision = revision + 1 WHERE id = ?`, l.Count, l.Item)
+		return writeLine(ctx, tx, l.Item, taken, -l.Count, 0, u.ID)
 	}
-	return err
+	return writeLine(ctx, tx, l.Item, keptBack, 0, l.Count, u.ID)
 }
 
 // addOffcut adds to an equal item on the shelf, or makes one.
 func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
 	err := sqlx.GetContext(ctx, tx, &o.ID, `SELECT id FROM shelf WHERE removed IS NULL AND kind = ? AND size = ? AND json_remove(document, '$.count') = json_remove(?, '$.count')`,
 		o.Kind, o.Size, o.Document)
-	if errors.Is(err, sql.ErrNoRows) {
-		o.ID = uuid.NewString()
-		_, err = tx.ExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count) VALUES (?, 1, ?, ?, ?, 0)`, o.ID, o.Kind, o.Size, o.Document)
+	switch {
+	case errors.Is(err, sql.ErrNoRows):
+		o.ID, err = lay(ctx, tx, o, offcut, u.ID)
+	case err == nil:
+		err = writeLine(ctx, tx, o.ID, offcut, o.Count, 0, u.ID)
 	}
 	if err != nil {
-		return err
-	}
-	if _, err := tx.ExecContext(ctx, `UPDATE shelf SET count = count + ?, revision = revision + 1 WHERE id = ?`, o.Count, o.ID); err != nil {
 		return err
 	}
 	_, err = tx.ExecContext(ctx, `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`, u.ID, o.ID, -o.Count)
@@ -208,8 +242,8 @@ func (s Shelf) Used(ctx context.Context, edit string) (string, error) {
 	return made(ctx, s.db, MadeUse, edit)
 }
 
-// Undo gives back what a use took, and takes back the offcuts it put on the
-// shelf, as far as they are still there.
+// Undo gives back what a use took, and takes back the offcuts it put on the shelf: as
+// if it had never been done, in whatever order uses are undone.
 func (s Shelf) Undo(ctx context.Context, id string) error {
 	return s.db.within(ctx, func(tx *sqlx.Tx) error { return undo(ctx, tx, id) })
 }
@@ -225,12 +259,27 @@ func undo(ctx context.Context, tx *sqlx.Tx, id string) error {
 	if state == "undone" {
 		return ErrUndone
 	}
+	if _, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE id = ?`, id); err != nil {
+		return err
+	}
 	if state == "used" {
-		if _, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = revision + 1, count = MAX(0, count +
-			(SELECT SUM(count) FROM use_lines WHERE use = ? AND item = shelf.id)) WHERE id IN (SELECT item FROM use_lines WHERE use = ?)`, id, id); err != nil {
+		if err := giveBack(ctx, tx, id); err != nil {
 			return err
 		}
 	}
-	_, err := tx.ExecContext(ctx, `UPDATE uses SET state = 'undone' WHERE id = ?`, id)
-	return err
+	return settle(ctx, tx)
+}
+
+// giveBack turns every line of a use round.
+func giveBack(ctx context.Context, tx *sqlx.Tx, use string) error {
+	var lines []UseLine
+	if err := tx.SelectContext(ctx, &lines, `SELECT item, count FROM use_lines WHERE use = ?`, use); err != nil {
+		return err
+	}
+	for _, l := range lines {
+		if err := writeLine(ctx, tx, l.Item, undone, l.Count, 0, use); err != nil {
+			return err
+		}
+	}
+	return tidy(ctx, tx, use)
 }

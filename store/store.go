@@ -141,20 +141,34 @@ func update(ctx context.Context, tx *sqlx.Tx, before int64, j Job) (err error) {
 
 // Remove puts a job aside, or brings it back; nothing is destroyed.
 func (s Jobs) Remove(ctx context.Context, id string, removed bool) error {
-	return s.db.aside(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, id, removed)
+	return s.db.end(ctx, `UPDATE jobs SET removed = ? WHERE id = ?`, id, removed)
 }
 
 // aside puts something aside by a statement that takes when, and what; or brings it back.
 func (g guarded) aside(ctx context.Context, statement, id string, removed bool) error {
+	return aside(ctx, g, statement, id, removed)
+}
+
+func aside(ctx context.Context, db sqlx.ExecerContext, statement, id string, removed bool) error {
 	var mark any
 	if removed {
 		mark = stamp()
 	}
-	result, err := g.ExecContext(ctx, statement, mark, id)
+	result, err := db.ExecContext(ctx, statement, mark, id)
 	if err != nil {
 		return err
 	}
 	return some(result)
+}
+
+// end is aside of a job or a gang: what it keeps back on the shelf is free with that.
+func (g guarded) end(ctx context.Context, statement, id string, removed bool) error {
+	return g.within(ctx, func(tx *sqlx.Tx) error {
+		if err := aside(ctx, tx, statement, id, removed); err != nil || !removed {
+			return err
+		}
+		return free(ctx, tx, id)
+	})
 }
 
 // some is ErrNotFound where a statement changed nothing; that it cannot be told
