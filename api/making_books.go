@@ -208,7 +208,7 @@ func (s *tables) takes(ctx context.Context, o *opened, e *making.Event) (*store.
 	}
 	out := &store.Takes{Also: o.jobs(), Lines: lines}
 	unit, _ := o.table()
-	out.Offcuts, err = offcutsOf(p.Offcuts, unit)
+	out.Offcuts, err = s.sources.shelves.offcutsOf(ctx, p.Offcuts, lines, unit)
 	return out, err
 }
 

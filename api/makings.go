@@ -227,7 +227,10 @@ func (s *makings) body(ctx context.Context, id string, get func(context.Context,
 	if err != nil {
 		return nil, noMaking(err)
 	}
-	out := MakingBody{ID: m.kept.ID, Title: m.kept.Title, Of: m.kept.Of, State: m.state(), Supplies: m.plans[len(m.plans)-1].Supplies, Reasons: making.Reasons, Booked: m.kept.Used != ""}
+	out := MakingBody{ID: m.kept.ID, Title: m.kept.Title, Of: m.kept.Of, State: m.state(), Supplies: m.plans[len(m.plans)-1].Supplies, Reasons: making.Reasons}
+	if out.Booked, err = s.keptMakings.Booked(ctx, m.kept); err != nil {
+		return nil, err
+	}
 	if booked := making.Booked(m.events); out.Finished != "" && booked != nil {
 		out.Short = booked[len(booked)-1].Short
 	}

@@ -69,6 +69,7 @@ func (s *shelves) register(a huma.API, op operation) {
 	save := op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 422)
 	mayBeStale[ItemConflict](a, &save)
 	huma.Register(a, save, s.save)
+	huma.Register(a, op("GET", "/shelf/{id}/lines", "itemLines", "What happened to something on the shelf, the newest first", false, 404), s.lines)
 	huma.Register(a, op("DELETE", "/shelf/{id}", "removeItem", "Take something off the shelf's list", false, 404), s.remove)
 	huma.Register(a, op("POST", "/shelf/{id}/restore", "restoreItem", "Put it back on the list", false, 404), s.restore)
 	file := op("GET", "/shelf.csv", "exportShelf", "The shelf as CSV", false)
@@ -271,6 +272,47 @@ func putItems(ctx context.Context, to store.Shelf, items []shelf.Item, edit stri
 		}
 	}
 	return to.Bring(ctx, rows, edit)
+}
+
+// ShelfLine is one change of what there is of a thing.
+type ShelfLine struct {
+	At   string `json:"at" doc:"RFC 3339, UTC"`
+	Text string `json:"text"`
+}
+
+type linesOutput struct{ Body []ShelfLine }
+
+// mostLines is how much of what happened to a thing is told.
+const mostLines = 100
+
+func (s *shelves) lines(ctx context.Context, in *IDInput) (*linesOutput, error) {
+	all, err := s.kept.Lines(ctx, in.ID, mostLines)
+	if err == nil && len(all) == 0 {
+		err = store.ErrNotFound // whatever lies there came somehow
+	}
+	if err != nil {
+		return nil, shelfError(err)
+	}
+	out := &linesOutput{}
+	for _, l := range all {
+		out.Body = append(out.Body, ShelfLine{l.At, lineText(l)})
+	}
+	return out, nil
+}
+
+// lineText says a line: "taken 4, Kite card".
+func lineText(l store.ShelfLine) string {
+	text := l.What
+	switch n := l.Hand + l.Kept; {
+	case l.What == "counted" || l.What == "undone":
+		text += fmt.Sprintf(" %+d", n)
+	case n != 0:
+		text += fmt.Sprintf(" %d", max(n, -n))
+	}
+	if l.Title != "" {
+		text += ", " + l.Title
+	}
+	return text
 }
 
 // Take asks for what the cut plan of a kept job, or of a kept gang, needs from the shelf.

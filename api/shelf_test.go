@@ -78,6 +78,22 @@ func TestTakingFromTheShelf(t *testing.T) {
 	if _, status, text := take("used"); status != 409 || !strings.Contains(text, "not so much on the shelf") {
 		t.Errorf("%d %s", status, text)
 	}
+	// The letter sheets are Dune of 80 lb cover, and so is what is left of them.
+	if o := b.Items[1].Item; o.Paper != "Dune" || o.Weight != "80 lb cover" {
+		t.Errorf("%+v", o)
+	}
+	var told []ShelfLine
+	call(t, "GET", api+"/shelf/"+added.ID+"/lines", "", &told)
+	said := []string{}
+	for _, l := range told {
+		said = append(said, l.Text)
+	}
+	if got := strings.Join(said, "; "); got != "taken 4, Lantern week; freed 4, Lantern week; kept back 4, Lantern week; freed 4, Lantern week; kept back 4, Lantern week; bought 5" {
+		t.Errorf("%s", got)
+	}
+	if status, _, _ := call(t, "GET", api+"/shelf/nothing/lines", "", nil); status != 404 {
+		t.Errorf("%d", status)
+	}
 	var back ShelfBody
 	if status, _, text := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", &back); status != 200 || back.Items[0].Item.Count != 5 || back.Items[0].Reserved != 4 || len(back.Items) != 1 {
 		t.Errorf("%d %s", status, text)

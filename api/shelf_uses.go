@@ -1,6 +1,7 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"slices"
 
@@ -54,7 +55,7 @@ func (s *uses) take(ctx context.Context, in *struct {
 	}
 	var offcuts []store.ShelfItem
 	if in.Body.State == "used" && in.Body.Offcuts {
-		if offcuts, err = offcutsOf(batch.Offcuts, batch.unit); err != nil {
+		if offcuts, err = s.shelves.offcutsOf(ctx, batch.Offcuts, lines, batch.unit); err != nil {
 			return nil, err
 		}
 	}
@@ -139,19 +140,49 @@ func linesOf(uses []making.Use) []store.UseLine {
 	return out
 }
 
-// offcutsOf are offcuts as the shelf keeps them.
-func offcutsOf(all []making.Remnant, unit measure.Unit) ([]store.ShelfItem, error) {
+// offcutsOf are offcuts as the shelf keeps them: of the paper, as heavy and as thick as
+// the sheets that were taken, those of their paper where it is named, where these are all alike.
+func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []store.UseLine, unit measure.Unit) ([]store.ShelfItem, error) {
+	sheets, err := s.taken(ctx, lines)
+	if err != nil {
+		return nil, err
+	}
 	var out []store.ShelfItem
 	for _, o := range all {
 		if o.Count == 0 {
 			continue
 		}
 		size := job.Bought{Width: job.Length(o.W.Text(unit)), Height: job.Length(o.H.Text(unit))}
-		row, err := kept(shelf.Item{Kind: shelf.Sheets, Size: size, Paper: o.Paper, Colour: o.Colour, Count: o.Count})
+		item := shelf.Item{Kind: shelf.Sheets, Size: size, Paper: o.Paper, Colour: o.Colour, Grain: o.Grain, Count: o.Count}
+		of := slices.DeleteFunc(slices.Clone(sheets), func(i shelf.Item) bool { return o.Paper != "" && i.Paper != o.Paper })
+		alike := func(i shelf.Item) bool { return i.Paper == of[0].Paper && i.Weight == of[0].Weight && i.Caliper == of[0].Caliper }
+		if len(of) > 0 && !slices.ContainsFunc(of, func(i shelf.Item) bool { return !alike(i) }) {
+			item.Paper, item.Weight, item.Caliper = of[0].Paper, of[0].Weight, of[0].Caliper
+			item.Colour = cmp.Or(item.Colour, of[0].Colour)
+		}
+		row, err := kept(item)
 		if err != nil {
 			return nil, err
 		}
 		out = append(out, row)
+	}
+	return out, nil
+}
+
+// taken are the sheets on the shelf that lines speak of.
+func (s *shelves) taken(ctx context.Context, lines []store.UseLine) (out []shelf.Item, err error) {
+	items, err := s.kept.All(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, i := range items {
+		if i.Kind == shelf.Sheets && slices.ContainsFunc(lines, func(l store.UseLine) bool { return l.Item == i.ID }) {
+			e, err := s.entry(i)
+			if err != nil {
+				return nil, err
+			}
+			out = append(out, e.Item)
+		}
 	}
 	return out, nil
 }

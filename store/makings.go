@@ -255,6 +255,13 @@ func (s Makings) ReservedBy(ctx context.Context, of ...string) (map[string]int, 
 	return out, nil
 }
 
+// Booked tells whether what a making took off the shelf is off it still.
+func (s Makings) Booked(ctx context.Context, m Making) (bool, error) {
+	var n int
+	err := s.db.GetContext(ctx, &n, `SELECT COUNT(*) FROM uses WHERE id = ? AND state = 'used'`, m.Used)
+	return n > 0, err
+}
+
 // TakenOf tells whether something was taken off the shelf for a job or a gang by
 // hand, and not given back; what its makings took is theirs.
 func (s Makings) TakenOf(ctx context.Context, of string) (bool, error) {

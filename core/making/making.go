@@ -59,6 +59,7 @@ type Remnant struct {
 	H      measure.Length `json:"h"`
 	Paper  string         `json:"paper,omitempty"`
 	Colour string         `json:"colour,omitempty"`
+	Grain  string         `json:"grain,omitempty" doc:"of an offcut, long or short; absent where it is not known"`
 	Count  int            `json:"count"`
 	Of     supply.LotKind `json:"of,omitempty" doc:"the lot it is of; empty for what nothing is cut from yet"`
 }

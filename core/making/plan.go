@@ -8,8 +8,20 @@ import (
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/supply"
+	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
+
+// grainOf is how the grain of an offcut runs, as the shelf says it: along its longer side or across.
+func grainOf(o work.Offcut) string {
+	switch o.Grain {
+	case trim.Height:
+		return "long"
+	case trim.Width:
+		return "short"
+	}
+	return ""
+}
 
 // DocketOf is what a making keeps of a bench: its steps in words, and the typed
 // figures that what happens is held against. Jobs are what the logbook speaks of.
@@ -25,7 +37,7 @@ func DocketOf(b *pipeline.Bench, jobs ...*work.Result) Docket {
 			out.Parts = append(out.Parts, one)
 		}
 		for _, o := range l.Offcuts {
-			out.Offcuts = append(out.Offcuts, Remnant{Name: "offcut", W: o.Size.Width, H: o.Size.Height, Paper: o.Paper.Name, Colour: o.Paper.Colour, Count: o.Count, Of: l.Of})
+			out.Offcuts = append(out.Offcuts, Remnant{Name: "offcut", W: o.Size.Width, H: o.Size.Height, Paper: o.Paper.Name, Colour: o.Paper.Colour, Grain: grainOf(o), Count: o.Count, Of: l.Of})
 		}
 		for item, n := range l.Uses() {
 			uses[item] += n

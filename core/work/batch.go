@@ -31,8 +31,9 @@ type Batch struct {
 
 // Offcut is what is left over of one size and paper; it stands upright.
 type Offcut struct {
-	Size  card.Size
+	Size  card.Size // as it stands
 	Paper brief.Paper
+	Grain trim.Side // its fibres run along; empty where that is not known
 	Count int
 }
 
@@ -226,28 +227,32 @@ func (b *Batch) LiesAcross(piece trim.Piece) bool {
 	return piece.Grain != "" && b.comesOut(piece.Size, piece.Paper)
 }
 
+// otherSide is a side after a quarter turn.
+var otherSide = map[trim.Side]trim.Side{trim.Width: trim.Height, trim.Height: trim.Width}
+
 // leftOver gathers equal offcuts that are worth keeping, the largest first.
 func (b *Batch) leftOver() {
 	type kind struct {
 		size  card.Size
 		paper string
+		grain trim.Side
 	}
 	at := map[kind]int{}
 	for _, l := range b.Plan.Layouts {
-		paper := b.Sheets[l.Sheet].Paper
+		paper, along := b.Sheets[l.Sheet].Paper, b.Sheets[l.Sheet].Grain
 		for _, o := range l.Offcuts {
 			if !Useful(o.Size) {
 				continue
 			}
-			z := o.Size
+			z, grain := o.Size, along
 			if z.Width > z.Height {
-				z = z.Turned()
+				z, grain = z.Turned(), otherSide[along]
 			}
-			i, ok := at[kind{z, paper.Name}]
+			i, ok := at[kind{z, paper.Name, grain}]
 			if !ok {
 				i = len(b.Offcuts)
-				at[kind{z, paper.Name}] = i
-				b.Offcuts = append(b.Offcuts, Offcut{Size: z, Paper: paper})
+				at[kind{z, paper.Name, grain}] = i
+				b.Offcuts = append(b.Offcuts, Offcut{Size: z, Paper: paper, Grain: grain})
 			}
 			b.Offcuts[i].Count += l.Count
 		}

@@ -823,6 +823,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shelf/{id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to something on the shelf, the newest first */
+        get: operations["itemLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shelf/{id}/restore": {
         parameters: {
             query?: never;
@@ -2793,6 +2810,8 @@ export interface components {
             colour?: string;
             /** Format: int64 */
             count: number;
+            /** @description of an offcut, long or short; absent where it is not known */
+            grain?: string;
             /** Format: int64 */
             h: number;
             item?: string;
@@ -2932,6 +2951,11 @@ export interface components {
             revision: number;
             /** @description in g/m2, with pounds where they were given */
             weight: string;
+        };
+        ShelfLine: {
+            /** @description RFC 3339, UTC */
+            at: string;
+            text: string;
         };
         ShelfUse: {
             id: string;
@@ -6425,6 +6449,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    itemLines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfLine"][];
+                };
             };
             /** @description Not Found */
             404: {
