@@ -31,6 +31,7 @@ type ShelfEntry struct {
 	Weight   string     `json:"weight" doc:"in g/m2, with pounds where they were given"`
 	Reserved int        `json:"reserved"`
 	Free     int        `json:"free"`
+	Keepers  []string   `json:"keepers,omitempty" doc:"who keeps some of it back, and what is short of that"`
 }
 
 // ShelfUse is what a job took or keeps back.
@@ -92,12 +93,17 @@ func (s *shelves) all(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
 	if err != nil {
 		return nil, err
 	}
+	keepers, err := s.kept.Keepers(ctx)
+	if err != nil {
+		return nil, err
+	}
 	out := &shelfOutput{ShelfBody{[]ShelfEntry{}, []ShelfUse{}}}
 	for _, i := range items {
 		e, err := s.entry(i)
 		if err != nil {
 			return nil, err
 		}
+		e.Keepers = keptFor(i, keepers)
 		out.Body.Items = append(out.Body.Items, e)
 	}
 	for _, u := range uses {
@@ -169,6 +175,41 @@ func (s *shelves) envelopesFor(ctx context.Context, ids ...string) (supply.Shelf
 	return out, nil
 }
 
+// keptFor says who keeps some of an item back, and how many are not there for that.
+func keptFor(i store.ShelfItem, keepers []store.Keeper) (out []string) {
+	for _, k := range keepers {
+		if k.Item == i.ID {
+			out = append(out, fmt.Sprintf("%s keeps back %d", k.Title, k.Count))
+		}
+	}
+	switch short := i.Reserved - i.Count; {
+	case short == 1:
+		out = append(out, "1 of these is not there")
+	case short > 1:
+		out = append(out, fmt.Sprintf("%d of these are not there", short))
+	}
+	return out
+}
+
+// held refuses to make another thing of one that is kept back, or to put it aside: whoever
+// keeps it back is to give it back first.
+func (s *shelves) held(ctx context.Context, id string, is func(store.ShelfItem) bool) error {
+	items, err := s.kept.All(ctx)
+	if err != nil {
+		return err
+	}
+	keepers, err := s.kept.Keepers(ctx)
+	if err != nil {
+		return err
+	}
+	for _, i := range items {
+		if i.ID == id && i.Reserved > 0 && is(i) {
+			return huma.Error409Conflict(fmt.Sprintf("%s of these. Give that back first, below.", strings.Join(keptFor(store.ShelfItem{ID: i.ID}, keepers), ", ")))
+		}
+	}
+	return nil
+}
+
 // kept is an item as the store keeps it.
 func kept(i shelf.Item) (store.ShelfItem, error) {
 	text, err := json.Marshal(i)
@@ -184,6 +225,11 @@ func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item) (*e
 		return nil, err
 	}
 	row.ID, row.Revision, row.Edit = as.ID, as.Revision, as.Edit
+	if row.ID != "" {
+		if err := s.held(ctx, row.ID, func(is store.ShelfItem) bool { return is.Kind != row.Kind || !sameSize(is, row) }); err != nil {
+			return nil, err
+		}
+	}
 	saved, err := s.kept.Put(ctx, row)
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
@@ -194,6 +240,15 @@ func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item) (*e
 		err = &ItemConflict{changedElsewhere("This was changed elsewhere since it was opened here."), e}
 	}
 	return &entryOutput{e}, err
+}
+
+// sameSize tells whether two things are as large, however that was typed.
+func sameSize(a, b store.ShelfItem) bool {
+	var one, two shelf.Item
+	if json.Unmarshal([]byte(a.Document), &one) != nil || json.Unmarshal([]byte(b.Document), &two) != nil {
+		return false
+	}
+	return one.Size.ID == two.Size.ID && measured(one.Size.Width) == measured(two.Size.Width) && measured(one.Size.Height) == measured(two.Size.Height)
 }
 
 func shelfError(err error) error {
@@ -224,8 +279,10 @@ func (s *shelves) save(ctx context.Context, in *struct {
 }
 
 func (s *shelves) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.kept.Remove(ctx, in.ID, true)
-	return nil, shelfError(err)
+	if err := s.held(ctx, in.ID, func(store.ShelfItem) bool { return true }); err != nil {
+		return nil, err
+	}
+	return nil, shelfError(s.kept.Remove(ctx, in.ID, true))
 }
 
 func (s *shelves) restore(ctx context.Context, in *IDInput) (*struct{}, error) {

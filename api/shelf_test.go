@@ -68,6 +68,23 @@ func TestTakingFromTheShelf(t *testing.T) {
 	if b, status, text := take("reserved"); status != 200 || b.Items[0].Reserved != 4 || b.Items[0].Item.Count != 5 {
 		t.Fatalf("%d %s", status, text)
 	}
+	// What is kept back stays what it is, and on the list; its count may be what was counted.
+	item := api + "/shelf/" + added.ID
+	for _, refused := range [][2]string{{"PUT", strings.Replace(dune, "us-letter", "iso-a4", 1)}, {"PUT", strings.Replace(strings.Replace(dune, `"sheet"`, `"envelope"`, 1), `"us-letter"`, `{"width":"8 1/2 in","height":"11 in"}`, 1)}, {"DELETE", ""}} {
+		path := item
+		if refused[0] == "PUT" {
+			path += "?revision=1"
+		}
+		if status, _, text := call(t, refused[0], path, refused[1], nil); status != 409 || !strings.Contains(text, "Lantern week keeps back 4 of these. Give that back first, below.") {
+			t.Errorf("%s %s: %d %s", refused[0], refused[1], status, text)
+		}
+	}
+	var counted ShelfBody
+	call(t, "PUT", item+"?revision=1", strings.Replace(dune, `"count":5`, `"count":3`, 1), nil)
+	if call(t, "GET", api+"/shelf", "", &counted); counted.Items[0].Free != 0 || strings.Join(counted.Items[0].Keepers, "; ") != "Lantern week keeps back 4; 1 of these is not there" {
+		t.Errorf("%+v", counted.Items[0])
+	}
+	call(t, "PUT", item+"?revision=2", dune, nil)
 	if b, _, text := take("reserved"); b.Items[0].Reserved != 4 {
 		t.Errorf("kept back twice: %s", text)
 	}
@@ -88,7 +105,7 @@ func TestTakingFromTheShelf(t *testing.T) {
 	for _, l := range told {
 		said = append(said, l.Text)
 	}
-	if got := strings.Join(said, "; "); got != "taken 4, Lantern week; freed 4, Lantern week; kept back 4, Lantern week; freed 4, Lantern week; kept back 4, Lantern week; bought 5" {
+	if got := strings.Join(said, "; "); got != "taken 4, Lantern week; freed 4, Lantern week; kept back 4, Lantern week; freed 4, Lantern week; counted +2; counted -2; kept back 4, Lantern week; bought 5" {
 		t.Errorf("%s", got)
 	}
 	if status, _, _ := call(t, "GET", api+"/shelf/nothing/lines", "", nil); status != 404 {

@@ -155,7 +155,9 @@ func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []s
 		size := job.Bought{Width: job.Length(o.W.Text(unit)), Height: job.Length(o.H.Text(unit))}
 		item := shelf.Item{Kind: shelf.Sheets, Size: size, Paper: o.Paper, Colour: o.Colour, Grain: o.Grain, Count: o.Count}
 		of := slices.DeleteFunc(slices.Clone(sheets), func(i shelf.Item) bool { return o.Paper != "" && i.Paper != o.Paper })
-		alike := func(i shelf.Item) bool { return i.Paper == of[0].Paper && i.Weight == of[0].Weight && i.Caliper == of[0].Caliper }
+		alike := func(i shelf.Item) bool {
+			return i.Paper == of[0].Paper && i.Weight == of[0].Weight && i.Caliper == of[0].Caliper
+		}
 		if len(of) > 0 && !slices.ContainsFunc(of, func(i shelf.Item) bool { return !alike(i) }) {
 			item.Paper, item.Weight, item.Caliper = of[0].Paper, of[0].Weight, of[0].Caliper
 			item.Colour = cmp.Or(item.Colour, of[0].Colour)

@@ -161,9 +161,24 @@ func TestTheShelfIsKeptBackUsedAndGivenBack(t *testing.T) {
 	s.click("to-shelf")
 	row("Letter", "16 16")
 	row("Dusk blue", "32 32")
+	// Undone, it keeps back again what it had kept back before it was used up.
+	s.page.MustElementR("li button", "Undo").MustClick()
+	row("Letter", "Lantern week invitation keeps back 84")
+	row("Letter", "100 16, 84 kept back")
 	s.page.MustElementR("li button", "Undo").MustClick()
 	row("Letter", "100 100")
 	row("Dusk blue", "60 60")
+	s.page.MustElement(`[aria-label="Change Letter"]`).MustClick()
+	s.click("item-lines")
+	s.until("what happened to the sheets", func() (string, bool) {
+		var said []string
+		for _, li := range s.find(id("item-line-list")).MustElements("li") {
+			text, _, _ := strings.Cut(strings.ReplaceAll(li.MustText(), "\u00a0", " "), " Lantern")
+			said = append(said, strings.TrimSpace(strings.Split(text, ",")[0]))
+		}
+		got := strings.Join(said, "; ")
+		return got, strings.HasPrefix(got, "freed 84; kept back 84; undone +84; taken 84; freed 84; kept back 84; brought in 100")
+	})
 }
 
 func TestShelfListsComeInAsCSV(t *testing.T) {

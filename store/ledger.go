@@ -38,6 +38,21 @@ func (s Shelf) Lines(ctx context.Context, item string, most int) ([]ShelfLine, e
 	return all, err
 }
 
+// Keeper is who keeps something back, and how many of it.
+type Keeper struct {
+	Item  string `db:"item"`
+	Title string `db:"title"`
+	Count int    `db:"count"`
+}
+
+// Keepers are who keeps what back on the shelf, the first first.
+func (s Shelf) Keepers(ctx context.Context) ([]Keeper, error) {
+	all := []Keeper{}
+	err := s.db.SelectContext(ctx, &all, `SELECT l.item, u.title, SUM(l.kept) AS count FROM shelf_lines l JOIN uses u ON u.id = l.use
+		WHERE l.kept <> 0 GROUP BY l.item, l.use HAVING SUM(l.kept) > 0 ORDER BY u.rowid`)
+	return all, err
+}
+
 // writeLine writes a line, and the count that is the sum of them; use is empty where it was done by hand.
 func writeLine(ctx context.Context, tx *sqlx.Tx, item, what string, hand, kept int, use string) error {
 	if _, err := tx.ExecContext(ctx, `INSERT INTO shelf_lines (item, what, hand, kept, use, at) VALUES (?, ?, ?, ?, NULLIF(?, ''), ?)`, item, what, hand, kept, use, stamp()); err != nil {

@@ -2943,6 +2943,8 @@ export interface components {
             id: string;
             inches: string;
             item: components["schemas"]["Item"];
+            /** @description who keeps some of it back, and what is short of that */
+            keepers?: string[];
             metric: string;
             name: string;
             /** Format: int64 */

@@ -4,6 +4,7 @@ import type { ShelfEntry } from '@/api/client'
 import { useCatalog } from '@/api/catalog'
 import { useKeptForm } from '@/kept/form'
 import KeptLines from '@/kept/KeptLines.vue'
+import ItemLines from './ItemLines.vue'
 import { itemKept, kindOf, sendItem, typed, useShelf } from './shelf'
 
 /** Something new for the shelf, or a change to what is there. */
@@ -112,6 +113,7 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
         v-bind="field('price')"
       />
     </div>
+    <ItemLines v-if="entry" :id="entry.id" />
     <KeptLines :of="form" :quiet="Object.keys(errors).length > 0" />
     <div class="ends">
       <v-btn data-testid="shelf-leave" @click="leaveIt">Leave it</v-btn>

@@ -133,6 +133,7 @@ const when = (made: string) =>
             <tr v-for="e in of(k.id)" :key="e.id" data-testid="shelf-row">
               <td>
                 <strong>{{ e.name }}</strong> <span class="quiet">{{ e.inches }}; {{ e.metric }}</span>
+                <span v-for="k in e.keepers" :key="k" class="keeper" data-testid="keeper">{{ k }}</span>
               </td>
               <td>
                 <span v-if="e.item.colour" class="swatch" :style="{ background: e.item.colour }"></span>
@@ -213,6 +214,11 @@ main {
   vertical-align: -3px;
   border: 1px solid var(--ink-soft);
   border-radius: 3px;
+}
+.keeper {
+  display: block;
+  font-size: 13px;
+  color: var(--muted);
 }
 .uses {
   list-style: none;
