@@ -23,6 +23,7 @@ require (
 	github.com/peterstace/simplefeatures v0.56.0
 	github.com/pressly/goose/v3 v3.29.0
 	go.yaml.in/yaml/v4 v4.0.0
+	golang.org/x/text v0.43.0
 	modernc.org/sqlite v1.62.0
 	rsc.io/qr v0.2.0
 )

@@ -90,7 +90,7 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 
 // addDemoLog fills the logbook where it is empty.
 func addDemoLog(ctx context.Context, kept *store.Store) error {
-	before, err := kept.Log.Find(ctx, "", 1)
+	before, err := kept.Log.Newest(ctx, 1)
 	if err != nil || len(before) > 0 {
 		return err
 	}

@@ -168,10 +168,11 @@ func (s *logs) list(ctx context.Context, in *struct {
 	LogFilter
 }) (*logOutput, error) {
 	most := mostListed + 1
-	if in.Asks || in.Making != "" || in.LogFilter != (LogFilter{}) {
+	sought := logbook.Seek(in.Search)
+	if in.Asks || in.Making != "" || len(sought) > 0 || in.LogFilter != (LogFilter{}) {
 		most = 0
 	}
-	kept, err := s.kept.Find(ctx, in.Search, most)
+	kept, err := s.kept.Newest(ctx, most)
 	if err != nil {
 		return nil, err
 	}
@@ -185,7 +186,7 @@ func (s *logs) list(ctx context.Context, in *struct {
 		if err != nil {
 			return nil, err
 		}
-		if in.Asks && one.Asks == "" || !in.takes(&one.Entry) {
+		if in.Asks && one.Asks == "" || !in.takes(&one.Entry) || !sought.In(&one.Entry) {
 			continue
 		}
 		if len(out.Body.Entries) == mostListed {
@@ -259,7 +260,7 @@ func (s *logs) entries(ctx context.Context) ([]logbook.Entry, error) {
 
 // LogEntries are all entries of a store, the oldest day first.
 func LogEntries(ctx context.Context, from store.Log) ([]logbook.Entry, error) {
-	kept, err := from.Find(ctx, "", 0)
+	kept, err := from.Newest(ctx, 0)
 	if err != nil {
 		return nil, err
 	}

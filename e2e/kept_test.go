@@ -50,7 +50,7 @@ func (s *screen) everything() string {
 	for _, g := range gangs {
 		fmt.Fprintln(all, "gang", g.Title)
 	}
-	log, err := s.kept.Log.Find(ctx, "", 0)
+	log, err := s.kept.Log.Newest(ctx, 0)
 	fail(err)
 	for _, e := range log {
 		fmt.Fprintln(all, "log", e.Document)

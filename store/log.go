@@ -4,7 +4,6 @@ import (
 	"context"
 	"database/sql"
 	"errors"
-	"strings"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
@@ -26,18 +25,11 @@ type LogEntry struct {
 // Log is the logbook.
 type Log struct{ db guarded }
 
-// Find gives the entries that hold every word of a search, the newest day first, at
-// most so many; none is all of them.
-func (s Log) Find(ctx context.Context, search string, most int) ([]LogEntry, error) {
-	query, args := `SELECT * FROM log WHERE removed IS NULL`, []any{}
-	for _, word := range wordsOf(search) {
-		query += ` AND document LIKE ? ESCAPE '\'`
-		args = append(args, "%"+strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word)+"%")
-	}
-	query += ` ORDER BY date DESC, rowid DESC`
+// Newest gives the entries, the newest day first, at most so many; none is all of them.
+func (s Log) Newest(ctx context.Context, most int) ([]LogEntry, error) {
+	query, args := `SELECT * FROM log WHERE removed IS NULL ORDER BY date DESC, rowid DESC`, []any{}
 	if most > 0 {
-		query += ` LIMIT ?`
-		args = append(args, most)
+		query, args = query+` LIMIT ?`, append(args, most)
 	}
 	all := []LogEntry{}
 	err := s.db.SelectContext(ctx, &all, query, args...)
@@ -133,16 +125,4 @@ func (s Log) Of(ctx context.Context, making string) (LogEntry, error) {
 // Remove puts an entry aside, or brings it back.
 func (s Log) Remove(ctx context.Context, id string, removed bool) error {
 	return s.db.aside(ctx, `UPDATE log SET removed = ? WHERE id = ?`, id, removed)
-}
-
-// wordsOf are the first words of a search of the log, and the beginning of each.
-func wordsOf(search string) []string {
-	all := strings.Fields(search)
-	all = all[:min(len(all), wordsSought)]
-	for i, word := range all {
-		if letters := []rune(word); len(letters) > wordSought {
-			all[i] = string(letters[:wordSought])
-		}
-	}
-	return all
 }

@@ -149,7 +149,7 @@ func whatIsKept(t *testing.T, dir string) string {
 	for _, i := range shelf {
 		out.WriteString(i.Document)
 	}
-	log, err := s.Log.Find(ctx, "", 0)
+	log, err := s.Log.Newest(ctx, 0)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -206,9 +206,7 @@ func (s *Step) handle(parts []supply.Role, l trim.Layout) {
 			s.Handled = append(s.Handled, Handled{Part: part})
 		}
 	}
-	if s.Part = s.Handled[0].Part; len(s.Handled) == 0 {
-		s.Part = parts[0]
-	}
+	s.Part = s.Handled[0].Part // something lies in every layout
 }
 
 // byHand are a lot's pieces cut with a knife or by a machine, a step each.

@@ -80,3 +80,20 @@ func TestEachCheckFailsAlone(t *testing.T) {
 		}
 	}
 }
+
+// By hand: a flap that reaches past any one side of a rectangle of 10 by 6 sticks out of it; along it, it does not.
+func TestWithinByHand(t *testing.T) {
+	room := shape.Rect(0, 0, 10, 6)
+	for name, c := range map[string]struct {
+		flap shape.Polygon
+		want bool
+	}{
+		"inside": {shape.Rect(1, 1, 9, 5), true}, "along every side": {shape.Rect(0, 0, 10, 6), true},
+		"left": {shape.Rect(-1, 1, 9, 5), false}, "right": {shape.Rect(1, 1, 11, 5), false}, "above": {shape.Rect(1, -1, 9, 5), false}, "below": {shape.Rect(1, 1, 9, 7), false},
+	} {
+		p := Proof{Folded: []Folded{{Shape: shape.Rect(2, 2, 3, 3)}, {Shape: c.flap}}}
+		if got := p.within(room); got != c.want {
+			t.Errorf("%s: %v", name, got)
+		}
+	}
+}
