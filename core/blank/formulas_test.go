@@ -192,6 +192,9 @@ func TestCutDownKeepsTheMiddle(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	if b.Layers() != 2 {
+		t.Errorf("front and back are %d layers", b.Layers())
+	}
 	kept := b.Main().Width - 2*b.Main().Waste[0].Width
 	if b.Main().Waste[0].Width != b.Main().Waste[1].Width || kept < 5*in+in/16+in/4+in || b.Bought == "" {
 		t.Errorf("%s: %v kept, %v and %v off", b.Bought, kept.In(), b.Main().Waste[0].Width.In(), b.Main().Waste[1].Width.In())

@@ -211,3 +211,23 @@ func FuzzFold(f *testing.F) {
 		}
 	})
 }
+
+// A measure comes too late for a job once its blank is cut or its card lies in its envelope, and for that job alone.
+func TestWhatIsTooLateByHand(t *testing.T) {
+	steps := []document.Step{
+		{ID: "first.gather", Kind: "gather"}, {ID: "cut.blank", Kind: "cut", Handled: []document.Handled{{Key: "1.base.0"}, {Key: "1.blank.0"}}},
+		{ID: "score.blank", Kind: "score", Handled: []document.Handled{{Key: "2.blank.0"}}}, {ID: "insert", Kind: "insert", Handled: []document.Handled{{Key: "2.envelope.0"}}},
+	}
+	for _, c := range []struct {
+		done        []string
+		first, next bool
+	}{
+		{nil, false, false}, {[]string{"first.gather", "gone"}, false, false}, {[]string{"gone", "cut.blank"}, true, false},
+		{[]string{"score.blank"}, false, false}, {[]string{"first.gather", "insert"}, false, true}, {[]string{"cut.blank", "insert"}, true, true},
+	} {
+		s := State{Steps: steps, Done: c.done}
+		if a, b := s.TooLate(0), s.TooLate(1); a != c.first || b != c.next {
+			t.Errorf("%v done: too late for the first %v, for the second %v", c.done, a, b)
+		}
+	}
+}
