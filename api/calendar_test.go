@@ -245,3 +245,45 @@ func TestAnHourThatIsLeftOut(t *testing.T) {
 		}
 	}
 }
+
+// A making covers the cards it made, for the day they were due: more of them are due again, and so is the job for another day.
+func TestAMakingCoversWhatItMade(t *testing.T) {
+	server, _ := serve(t, Settings{Now: at})
+	doc := func(quantity int, due string) string {
+		return strings.Replace(tideCards("Tides", `,"due":"`+due+`"`), `"quantity":80`, fmt.Sprintf(`"quantity":%d`, quantity), 1)
+	}
+	id := keepJob(t, server, doc(5, "2026-10-14"))
+	due := func(what string, want int) {
+		t.Helper()
+		if got := calendarOf(t, server); len(got.Jobs) != want {
+			t.Errorf("%s: %+v", what, got.Jobs)
+		}
+	}
+	makes := func() {
+		t.Helper()
+		var made MakingBody
+		call(t, "POST", server.URL+"/api/v1/makings", `{"job":"`+id+`"}`, &made)
+		due("under way", 1)
+		if status, _, answer := call(t, "POST", server.URL+"/api/v1/makings/"+made.ID+"/events", `{"events":[{"client":"phone","seq":1,"at":"2026-09-23T11:00:00Z","kind":"finished"}]}`, nil); status != 200 {
+			t.Fatalf("%d %s", status, answer)
+		}
+	}
+	revision := 1
+	saves := func(text string) {
+		t.Helper()
+		if status, _, answer := call(t, "PUT", fmt.Sprintf("%s/api/v1/jobs/%s?revision=%d", server.URL, id, revision), text, nil); status != 200 {
+			t.Fatalf("%d %s", status, answer)
+		}
+		revision++
+	}
+	makes()
+	due("five made of five", 0)
+	saves(doc(300, "2026-10-14"))
+	due("five made of three hundred", 1)
+	makes()
+	due("three hundred and five made", 0)
+	saves(doc(300, "2026-10-26"))
+	due("put off by twelve days", 0)
+	saves(doc(300, "2027-02-14"))
+	due("due again in February", 1)
+}
