@@ -246,7 +246,11 @@ func (s *carriers) keep(ctx context.Context, id string, revision int, text []byt
 		return nil, err
 	}
 	shipped, _ := catalog.CarrierText(id)
-	entry := s.entryOf(s.toolbox.today(ctx), post.Carrier{ID: id}, shipped, map[string]store.Carrier{id: k})
+	own := map[string]store.Carrier{id: k}
+	if k.Document == "" { // it was taken away meanwhile
+		own = nil
+	}
+	entry := s.entryOf(s.toolbox.today(ctx), post.Carrier{ID: id}, shipped, own)
 	if changed {
 		return nil, &CarrierConflict{changedElsewhere("These rules were changed elsewhere since they were opened here."), entry}
 	}

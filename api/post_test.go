@@ -125,3 +125,33 @@ func TestPricesAreChangedAlone(t *testing.T) {
 		t.Errorf("an unknown carrier: %d", status)
 	}
 }
+
+// A copy of a carrier's rules that is deleted and made again is another: an old window does not save over it.
+func TestACopyMadeAgainIsAnother(t *testing.T) {
+	server, _ := serve(t, Settings{})
+	at := server.URL + "/api/v1/carriers/de"
+	text, _ := catalog.CarrierText("de")
+	var one, again CarrierEntry
+	if status, _, answer := call(t, "PUT", at+"?revision=0", text, &one); status != 200 || one.Revision != 1 || !one.Own {
+		t.Fatalf("%d %s", status, answer)
+	}
+	if status, _, answer := call(t, "DELETE", at, "", nil); status != 204 && status != 200 {
+		t.Fatalf("%d %s", status, answer)
+	}
+	if status, _, _ := call(t, "DELETE", at, "", nil); status != 404 {
+		t.Errorf("deleted twice: %d", status)
+	}
+	if status, _, answer := call(t, "PUT", at+"?revision=1", text+"# mine\n", nil); status != 409 || !strings.Contains(answer, `"own":false`) {
+		t.Errorf("over one that is gone: %d %.300s", status, answer)
+	}
+	if status, _, answer := call(t, "PUT", at+"?revision=0", text, &again); status != 200 || again.Revision != 3 {
+		t.Fatalf("%d %.200s, revision %d", status, answer, again.Revision)
+	}
+	if status, _, _ := call(t, "PUT", at+"?revision=1", text+"# mine\n", nil); status != 409 {
+		t.Errorf("an old window saves over the new one: %d", status)
+	}
+	var all []CarrierEntry
+	if call(t, "GET", server.URL+"/api/v1/carriers", "", &all); len(all) < 7 {
+		t.Errorf("%d carriers", len(all))
+	}
+}

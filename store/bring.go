@@ -101,13 +101,14 @@ func (b bringer) item(ctx context.Context, i ShelfItem) error {
 }
 
 func (b bringer) carrier(ctx context.Context, c Carrier) error {
-	there, err := b.there(ctx, `SELECT count(*) FROM carriers WHERE id = ?`, c.ID)
+	there, err := b.there(ctx, `SELECT count(*) FROM carriers WHERE id = ? AND document <> ''`, c.ID)
 	if err != nil || there {
 		b.out.CarriersStay += one(there)
 		return err
 	}
 	b.out.Carriers++
-	_, err = b.tx.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)`, c.ID, c.Document, stamp())
+	_, err = b.tx.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)
+		ON CONFLICT (id) DO UPDATE SET revision = revision + 1, document = excluded.document, updated = excluded.updated`, c.ID, c.Document, stamp())
 	return err
 }
 

@@ -19,17 +19,18 @@ type Carriers struct{ db guarded }
 // All are all of the user's own, by identifier.
 func (s Carriers) All(ctx context.Context) ([]Carrier, error) {
 	var all []Carrier
-	err := s.db.SelectContext(ctx, &all, `SELECT id, revision, document, updated FROM carriers ORDER BY id`)
+	err := s.db.SelectContext(ctx, &all, `SELECT id, revision, document, updated FROM carriers WHERE document <> '' ORDER BY id`)
 	return all, err
 }
 
 // Save keeps a carrier's file over the revision it edits, zero for a new
-// one. Where another was kept meanwhile it gives that one and ErrConflict.
+// one. Where another was kept meanwhile it gives that one and ErrConflict; one that was
+// taken away meanwhile has an empty document. Revisions are never used again.
 func (s Carriers) Save(ctx context.Context, id string, revision int, document string) (Carrier, error) {
 	now := time.Now().UTC().Format(time.RFC3339)
 	done, err := s.db.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)
 		ON CONFLICT (id) DO UPDATE SET revision = revision + 1, document = excluded.document, updated = excluded.updated
-		WHERE carriers.revision = ?`, id, document, now, revision)
+		WHERE carriers.revision = ? AND carriers.document <> '' OR carriers.document = '' AND ? = 0`, id, document, now, revision, revision)
 	if err != nil {
 		return Carrier{}, err
 	}
@@ -49,7 +50,8 @@ func (s Carriers) Save(ctx context.Context, id string, revision int, document st
 
 // Remove takes a user's own copy away; the error is ErrNotFound where there is none.
 func (s Carriers) Remove(ctx context.Context, id string) error {
-	result, err := s.db.ExecContext(ctx, `DELETE FROM carriers WHERE id = ?`, id)
+	// Its revision stays, so that an old window does not save over what is made in its place.
+	result, err := s.db.ExecContext(ctx, `UPDATE carriers SET document = '', revision = revision + 1 WHERE id = ? AND document <> ''`, id)
 	if err != nil {
 		return err
 	}
