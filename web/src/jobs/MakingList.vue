@@ -65,8 +65,9 @@ async function restore() {
       @click="shown = !shown"
       >{{ shown ? 'Only what is under way' : `${finished.length} finished` }}</v-btn
     >
-    <p v-if="removed" role="status">
+    <p v-if="removed" role="status" data-testid="making-removed">
       The making of {{ removed.title }} is put aside.
+      <template v-if="removed.finished">What it took stays off the shelf, and its entry in the logbook.</template>
       <v-btn size="small" variant="outlined" @click="restore">Bring it back</v-btn>
     </p>
   </section>
