@@ -67,7 +67,9 @@ async function restore() {
     >
     <p v-if="removed" role="status" data-testid="making-removed">
       The making of {{ removed.title }} is put aside.
-      <template v-if="removed.finished">What it took stays off the shelf, and its entry in the logbook.</template>
+      <template v-if="removed.finished"
+        >What it took stays off the shelf, and its entry in the logbook.</template
+      >
       <v-btn size="small" variant="outlined" @click="restore">Bring it back</v-btn>
     </p>
   </section>
