@@ -88,6 +88,20 @@ func TestTakingFromTheShelf(t *testing.T) {
 	if b, _, text := take("reserved"); b.Items[0].Reserved != 4 {
 		t.Errorf("kept back twice: %s", text)
 	}
+	// Two cards more, and it says so until it keeps back what it needs.
+	var kept KeptBack
+	says := func(want string) {
+		t.Helper()
+		if status, _, text := call(t, "GET", api+"/shelf/kept?job="+job.ID, "", &kept); status != 200 || kept.Text != want {
+			t.Errorf("%d %s, not %s", status, text, want)
+		}
+	}
+	says("")
+	more := strings.Replace(lantern, `"layers":["1/8 in"]`, fmt.Sprintf(`"quantity":5,"layers":[],"stock":[{"item":%q,"sheet":"us-letter","count":5}]`, added.ID), 1)
+	call(t, "PUT", api+"/jobs/"+job.ID+"?revision=1", more, nil)
+	says("It keeps back 4 of Letter Dune, and needs 5.")
+	call(t, "PUT", api+"/jobs/"+job.ID+"?revision=2", strings.Replace(more, `"quantity":5`, `"quantity":4`, 1), nil)
+	says("")
 	b, status, text := take("used")
 	if status != 200 || b.Items[0].Item.Count != 1 || b.Items[0].Reserved != 0 || len(b.Items) != 3 || b.Items[1].Item.Count != 4 {
 		t.Fatalf("%d %s", status, text)

@@ -3,7 +3,10 @@ package api
 import (
 	"cmp"
 	"context"
+	"fmt"
+	"maps"
 	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -30,6 +33,7 @@ type uses struct {
 
 func (s *uses) register(a huma.API, op operation) {
 	huma.Register(a, op("POST", "/shelf/uses", "takeFromShelf", "Keep back, or use up, what a kept job's cut plan needs", false, 404, 409, 422), s.take)
+	huma.Register(a, op("GET", "/shelf/kept", "keptBack", "What a kept job or gang keeps back, where it needs something else by now", false, 404, 422), s.keptBack)
 	huma.Register(a, op("POST", "/shelf/uses/{id}/undo", "undoUse", "Give back what was kept back or used up", false, 404, 409), s.undo)
 }
 
@@ -64,6 +68,49 @@ func (s *uses) take(ctx context.Context, in *struct {
 		return nil, shelfError(err)
 	}
 	return s.shelves.all(ctx, nil)
+}
+
+// KeptBack is what is kept back on the shelf for something; Text is empty where that is what it needs, or nothing is.
+type KeptBack struct {
+	Text string `json:"text"`
+}
+
+type keptBackOutput struct{ Body KeptBack }
+
+func (s *uses) keptBack(ctx context.Context, in *struct {
+	Job  string `query:"job" maxLength:"64"`
+	Gang string `query:"gang" maxLength:"64" doc:"in a job's place"`
+}) (*keptBackOutput, error) {
+	own, err := s.shelves.keptMakings.ReservedBy(ctx, cmp.Or(in.Gang, in.Job))
+	if err != nil || !slices.ContainsFunc(slices.Collect(maps.Values(own)), func(n int) bool { return n > 0 }) {
+		return &keptBackOutput{}, err
+	}
+	batch, err := s.batchOf(ctx, Take{Job: in.Job, Gang: in.Gang})
+	if err != nil {
+		return nil, err
+	}
+	items, err := s.shelves.kept.All(ctx)
+	if err != nil {
+		return nil, err
+	}
+	needs := map[string]int{}
+	for _, l := range linesOf(batch.Uses) {
+		needs[l.Item] = l.Count
+	}
+	var differs []string
+	for _, i := range items {
+		if kept, need := own[i.ID], needs[i.ID]; kept != need {
+			e, err := s.shelves.entry(i)
+			if err != nil {
+				return nil, err
+			}
+			differs = append(differs, fmt.Sprintf("%d of %s, and needs %d", kept, strings.TrimSpace(e.Name+" "+e.Item.Paper), need))
+		}
+	}
+	if len(differs) == 0 {
+		return &keptBackOutput{}, nil
+	}
+	return &keptBackOutput{KeptBack{"It keeps back " + strings.Join(differs, "; ") + "."}}, nil
 }
 
 // cutOf is what is made of a job or of a gang, as the shelf's uses know it.

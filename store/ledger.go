@@ -89,7 +89,7 @@ func settle(ctx context.Context, tx *sqlx.Tx) error {
 	if err := tx.SelectContext(ctx, &changed, `SELECT use, item, SUM(n) AS more FROM (
 			SELECT l.use, l.item, l.count AS n FROM use_lines l JOIN uses u ON u.id = l.use WHERE `+holding+`
 			UNION ALL SELECT use, item, -kept FROM shelf_lines WHERE kept <> 0)
-		GROUP BY use, item HAVING SUM(n) <> 0`); err != nil {
+		GROUP BY use, item HAVING SUM(n) <> 0 ORDER BY more`); err != nil {
 		return err
 	}
 	for _, c := range changed {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { CutPlan } from '@/api/client'
+import { api, ask, type CutPlan } from '@/api/client'
 import { useBusy } from '@/kept/busy'
 import { useShelf } from '@/shelf/shelf'
 
@@ -17,6 +18,16 @@ const last = ref<{ id: string; state: string }>()
 
 const fromShelf = computed(() => props.cuts?.sheets.some((s) => s.item && !s.buy) ?? false)
 
+/** What it keeps back, where it needs something else by now. */
+const differs = ref('')
+async function compare() {
+  const of = props.of()
+  if (!fromShelf.value || !Object.values(of)[0]) return
+  const reply = await ask(api.GET('/api/v1/shelf/kept', { params: { query: of } }))
+  differs.value = reply.data?.text ?? ''
+}
+watchDebounced(() => props.cuts, compare, { debounce: 900, immediate: true })
+
 const { busy, once } = useBusy()
 const run = (state: 'reserved' | 'used') => once(() => takeAs(state))
 async function takeAs(state: 'reserved' | 'used') {
@@ -24,6 +35,7 @@ async function takeAs(state: 'reserved' | 'used') {
   wrong.value = await take(props.of(), state, true)
   const made = shelf.value?.uses[0]
   last.value = wrong.value || !made ? undefined : { id: made.id, state }
+  await compare()
 }
 const giveBack = () =>
   once(async () => {
@@ -44,6 +56,12 @@ const giveBack = () =>
     <p v-if="last" role="status">
       {{ last.state === 'used' ? 'Taken off the shelf; the offcuts are on it.' : 'Kept back.' }}
       <v-btn size="small" data-testid="give-back" @click="giveBack">Undo</v-btn>
+    </p>
+    <p v-if="differs" role="status" data-testid="kept-differs">
+      {{ differs }}
+      <v-btn size="small" :disabled="busy" data-testid="keep-anew" @click="run('reserved')"
+        >Keep back what it needs</v-btn
+      >
     </p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
