@@ -129,8 +129,10 @@ func OpenAPI() ([]byte, error) {
 	return append(text, '\n'), err
 }
 
+// A list that is empty is one: once for all, since servers are made beside each other.
+func init() { huma.DefaultArrayNullable = false }
+
 func config() huma.Config {
-	huma.DefaultArrayNullable = false
 	c := huma.DefaultConfig("Yellow Parcel", "1")
 	c.OpenAPIPath = "/api/v1/openapi"
 	// The documentation page would load from outside, and schema links are not served.
