@@ -194,3 +194,17 @@ func TestAnEntryIsWrittenAnew(t *testing.T) {
 		t.Errorf("%+v", again)
 	}
 }
+
+// A job that is made a second time takes its sheets and stamps a second time.
+func TestASecondMakingBooksAsWell(t *testing.T) {
+	in := stocked(t, `{"price":"0.78","currency":"USD","count":60}`)
+	one := in.begins("a")
+	one.send(f)
+	two := &run{T: t, base: in.base, client: "phone", job: one.job}
+	if status, _, text := call(t, "POST", in.base+"/makings?edit=second", fmt.Sprintf(`{"job":%q}`, one.job), &two.MakingBody); status != http.StatusOK || two.ID == one.ID {
+		t.Fatalf("%d %s", status, text)
+	}
+	if two.send(f); in.has() != "80 40 2 entries" || !two.Booked {
+		t.Errorf("%s, booked %v", in.has(), two.Booked)
+	}
+}
