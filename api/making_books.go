@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"reflect"
 	"slices"
@@ -107,11 +108,15 @@ func (s *tables) putBack(ctx context.Context, stamps []making.Stamps, add *store
 // drawer changes the stamps there are, each with its currency, and has that kept with
 // what is added to the making.
 func (s *tables) drawer(ctx context.Context, add *store.Append, change func(tools *job.Tools, currencies []string)) error {
-	kept, err := s.toolbox.asKept(ctx)
+	one, err := s.toolbox.kept.Get(ctx) // read once: what is written and what it means are of one revision
 	if err != nil {
 		return err
 	}
-	typed, err := s.toolbox.keptTools(ctx)
+	kept, err := writtenTools(one)
+	if err != nil {
+		return err
+	}
+	typed, err := s.toolbox.read(ctx, one)
 	if err != nil {
 		return err
 	}
@@ -206,38 +211,29 @@ func (s *tables) takes(ctx context.Context, o *opened, e *making.Event) (*store.
 	if err != nil || len(lines) == 0 {
 		return nil, err // what was not taken off the shelf leaves nothing on it
 	}
-	out := &store.Takes{Also: o.jobs(), Lines: lines}
+	out := &store.Takes{Also: idsOf(&o.source), Lines: lines}
 	unit, _ := o.table()
 	out.Offcuts, err = s.sources.shelves.offcutsOf(ctx, p.Offcuts, lines, unit)
 	return out, err
 }
 
-// jobs are the kept jobs of a making of a gang.
-func (o *opened) jobs() []string {
-	if o.source.Gang == nil {
-		return nil
-	}
-	return membersOf(o.source.Gang.Jobs)
-}
-
 // there are lines as far as the shelf has them for the making; what is short is noted.
 func (s *tables) there(ctx context.Context, o *opened, lines []store.UseLine, e *making.Event) (out []store.UseLine, err error) {
-	items, err := s.sources.shelves.kept.All(ctx)
-	if err != nil {
-		return nil, err
-	}
-	own, err := s.keptMakings.ReservedBy(ctx, append(o.jobs(), o.kept.Of)...)
+	shelves := s.sources.shelves
+	own, err := s.keptMakings.ReservedBy(ctx, idsOf(&o.source)...)
 	if err != nil {
 		return nil, err
 	}
 	for _, l := range lines {
 		name, free := "something that is off the shelf's list", 0
-		if at := slices.IndexFunc(items, func(i store.ShelfItem) bool { return i.ID == l.Item }); at >= 0 {
-			entry, err := s.sources.shelves.entry(items[at])
-			if err != nil {
-				return nil, err
-			}
-			name, free = entry.Name, items[at].Count-items[at].Reserved+own[l.Item]
+		item, err := shelves.kept.Get(ctx, l.Item)
+		if err == nil {
+			var entry ShelfEntry
+			entry, err = shelves.entry(item)
+			name, free = entry.Name, item.Count-item.Reserved+own[l.Item]
+		}
+		if err != nil && !errors.Is(err, store.ErrNotFound) {
+			return nil, err
 		}
 		if free < l.Count {
 			e.Short = append(e.Short, fmt.Sprintf("%d of %d of %s were on the shelf.", max(free, 0), l.Count, name))

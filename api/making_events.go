@@ -228,8 +228,12 @@ func (s *tables) appendOnce(ctx context.Context, id string, events []making.Even
 		return err
 	}
 	add.Finished = state.Finished
-	if err = s.keptMakings.Append(ctx, id, add); err == nil {
+	err = s.keptMakings.Append(ctx, id, add)
+	switch {
+	case err == nil:
 		s.hub.tell(id, len(o.events))
+	case errors.Is(err, store.ErrNotFound) && add.Takes != nil:
+		return store.ErrConflict // something it takes was put aside meanwhile
 	}
 	return err
 }

@@ -118,18 +118,12 @@ type worked struct {
 
 // workSource works a source out. The error may be a job.Problems.
 func (s *sources) workSource(ctx context.Context, source *making.Source) (*worked, error) {
-	ids := []string{source.GangID}
-	if source.Gang == nil {
-		ids = []string{source.Jobs[0].ID}
-	} else {
-		ids = append(ids, membersOf(source.Gang.Jobs)...)
-	}
 	library, err := s.libraryOf(source)
 	if err != nil {
 		return nil, err
 	}
 	how := pipeline.Order{Memory: s.memory, Today: source.Today, NoWays: true}
-	if how.Shelf, err = s.shelves.envelopesFor(ctx, ids...); err != nil {
+	if how.Shelf, err = s.shelves.envelopesFor(ctx, idsOf(source)...); err != nil {
 		return nil, err
 	}
 	out := &worked{}

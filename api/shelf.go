@@ -175,41 +175,6 @@ func (s *shelves) envelopesFor(ctx context.Context, ids ...string) (supply.Shelf
 	return out, nil
 }
 
-// keptFor says who keeps some of an item back, and how many are not there for that.
-func keptFor(i store.ShelfItem, keepers []store.Keeper) (out []string) {
-	for _, k := range keepers {
-		if k.Item == i.ID {
-			out = append(out, fmt.Sprintf("%s keeps back %d", k.Title, k.Count))
-		}
-	}
-	switch short := i.Reserved - i.Count; {
-	case short == 1:
-		out = append(out, "1 of these is not there")
-	case short > 1:
-		out = append(out, fmt.Sprintf("%d of these are not there", short))
-	}
-	return out
-}
-
-// held refuses to make another thing of one that is kept back, or to put it aside: whoever
-// keeps it back is to give it back first.
-func (s *shelves) held(ctx context.Context, id string, is func(store.ShelfItem) bool) error {
-	items, err := s.kept.All(ctx)
-	if err != nil {
-		return err
-	}
-	keepers, err := s.kept.Keepers(ctx)
-	if err != nil {
-		return err
-	}
-	for _, i := range items {
-		if i.ID == id && i.Reserved > 0 && is(i) {
-			return huma.Error409Conflict(fmt.Sprintf("%s of these. Give that back first, below.", strings.Join(keptFor(store.ShelfItem{ID: i.ID}, keepers), ", ")))
-		}
-	}
-	return nil
-}
-
 // kept is an item as the store keeps it.
 func kept(i shelf.Item) (store.ShelfItem, error) {
 	text, err := json.Marshal(i)
@@ -240,15 +205,6 @@ func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item) (*e
 		err = &ItemConflict{changedElsewhere("This was changed elsewhere since it was opened here."), e}
 	}
 	return &entryOutput{e}, err
-}
-
-// sameSize tells whether two things are as large, however that was typed.
-func sameSize(a, b store.ShelfItem) bool {
-	var one, two shelf.Item
-	if json.Unmarshal([]byte(a.Document), &one) != nil || json.Unmarshal([]byte(b.Document), &two) != nil {
-		return false
-	}
-	return one.Size.ID == two.Size.ID && measured(one.Size.Width) == measured(two.Size.Width) && measured(one.Size.Height) == measured(two.Size.Height)
 }
 
 func shelfError(err error) error {
@@ -329,47 +285,6 @@ func putItems(ctx context.Context, to store.Shelf, items []shelf.Item, edit stri
 		}
 	}
 	return to.Bring(ctx, rows, edit)
-}
-
-// ShelfLine is one change of what there is of a thing.
-type ShelfLine struct {
-	At   string `json:"at" doc:"RFC 3339, UTC"`
-	Text string `json:"text"`
-}
-
-type linesOutput struct{ Body []ShelfLine }
-
-// mostLines is how much of what happened to a thing is told.
-const mostLines = 100
-
-func (s *shelves) lines(ctx context.Context, in *IDInput) (*linesOutput, error) {
-	all, err := s.kept.Lines(ctx, in.ID, mostLines)
-	if err == nil && len(all) == 0 {
-		err = store.ErrNotFound // whatever lies there came somehow
-	}
-	if err != nil {
-		return nil, shelfError(err)
-	}
-	out := &linesOutput{}
-	for _, l := range all {
-		out.Body = append(out.Body, ShelfLine{l.At, lineText(l)})
-	}
-	return out, nil
-}
-
-// lineText says a line: "taken 4, Kite card".
-func lineText(l store.ShelfLine) string {
-	text := l.What
-	switch n := l.Hand + l.Kept; {
-	case l.What == "counted" || l.What == "undone":
-		text += fmt.Sprintf(" %+d", n)
-	case n != 0:
-		text += fmt.Sprintf(" %d", max(n, -n))
-	}
-	if l.Title != "" {
-		text += ", " + l.Title
-	}
-	return text
 }
 
 // Take asks for what the cut plan of a kept job, or of a kept gang, needs from the shelf.

@@ -3,6 +3,7 @@ package api
 import (
 	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"maps"
 	"slices"
@@ -156,6 +157,14 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 	return cutOf{making.DocketOf(&b), one.ID, one.Title, nil, all.Result.Brief.Unit}, nil
 }
 
+// idsOf are what a making is of: a kept job, or a gang and its kept jobs.
+func idsOf(of *making.Source) []string {
+	if of.Gang == nil {
+		return []string{of.Jobs[0].ID}
+	}
+	return append(membersOf(of.Gang.Jobs), of.GangID)
+}
+
 // membersOf are the kept jobs of a gang.
 func membersOf(all []gang.Member) (ids []string) {
 	for _, m := range all {
@@ -220,18 +229,19 @@ func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []s
 
 // taken are the sheets on the shelf that lines speak of.
 func (s *shelves) taken(ctx context.Context, lines []store.UseLine) (out []shelf.Item, err error) {
-	items, err := s.kept.All(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, i := range items {
-		if i.Kind == shelf.Sheets && slices.ContainsFunc(lines, func(l store.UseLine) bool { return l.Item == i.ID }) {
-			e, err := s.entry(i)
-			if err != nil {
-				return nil, err
-			}
-			out = append(out, e.Item)
+	for _, l := range lines {
+		i, err := s.kept.Get(ctx, l.Item)
+		if errors.Is(err, store.ErrNotFound) || err == nil && i.Kind != shelf.Sheets {
+			continue
 		}
+		if err != nil {
+			return nil, err
+		}
+		e, err := s.entry(i)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, e.Item)
 	}
 	return out, nil
 }

@@ -58,16 +58,22 @@ func writeLine(ctx context.Context, tx *sqlx.Tx, item, what string, hand, kept i
 	if _, err := tx.ExecContext(ctx, `INSERT INTO shelf_lines (item, what, hand, kept, use, at) VALUES (?, ?, ?, ?, NULLIF(?, ''), ?)`, item, what, hand, kept, use, stamp()); err != nil {
 		return err
 	}
-	if hand == 0 {
-		return nil
+	_, err := tx.ExecContext(ctx, `UPDATE shelf SET count = MAX(0, (SELECT SUM(hand) FROM shelf_lines WHERE item = shelf.id)) WHERE id = ?`, item)
+	return err
+}
+
+// moveLine writes a line of a use that changes a thing's count under whoever edits it.
+func moveLine(ctx context.Context, tx *sqlx.Tx, item, what string, hand int, use string) error {
+	if err := writeLine(ctx, tx, item, what, hand, 0, use); err != nil {
+		return err
 	}
-	_, err := tx.ExecContext(ctx, `UPDATE shelf SET count = MAX(0, (SELECT SUM(hand) FROM shelf_lines WHERE item = shelf.id)), revision = revision + ? WHERE id = ?`, one(what != counted), item)
+	_, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = revision + 1 WHERE id = ?`, item)
 	return err
 }
 
 // lay puts a new thing on the shelf; use is what left it there.
 func lay(ctx context.Context, tx *sqlx.Tx, i ShelfItem, what, use string) (string, error) {
-	i.ID, i.Revision = uuid.NewString(), 1-one(i.Count != 0) // the line makes it 1
+	i.ID, i.Revision = uuid.NewString(), 1
 	if _, err := tx.NamedExecContext(ctx, `INSERT INTO shelf (id, revision, kind, size, document, count) VALUES (:id, :revision, :kind, :size, :document, 0)`, i); err != nil {
 		return "", err
 	}

@@ -111,6 +111,9 @@ func (s Shelf) create(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	return made, err
 }
 
+// Get gives one thing on the shelf; ErrNotFound when there is none, or it was put aside.
+func (s Shelf) Get(ctx context.Context, id string) (ShelfItem, error) { return itemOf(ctx, s.db, id) }
+
 func itemOf(ctx context.Context, q sqlx.QueryerContext, id string) (ShelfItem, error) {
 	var i ShelfItem
 	err := sqlx.GetContext(ctx, q, &i, itemQuery+` AND s.id = ?`, id)
@@ -215,7 +218,7 @@ func takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
 		return err
 	}
 	if u.State == "used" {
-		return writeLine(ctx, tx, l.Item, taken, -l.Count, 0, u.ID)
+		return moveLine(ctx, tx, l.Item, taken, -l.Count, u.ID)
 	}
 	return writeLine(ctx, tx, l.Item, keptBack, 0, l.Count, u.ID)
 }
@@ -228,7 +231,7 @@ func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
 	case errors.Is(err, sql.ErrNoRows):
 		o.ID, err = lay(ctx, tx, o, offcut, u.ID)
 	case err == nil:
-		err = writeLine(ctx, tx, o.ID, offcut, o.Count, 0, u.ID)
+		err = moveLine(ctx, tx, o.ID, offcut, o.Count, u.ID)
 	}
 	if err != nil {
 		return err
@@ -277,7 +280,7 @@ func giveBack(ctx context.Context, tx *sqlx.Tx, use string) error {
 		return err
 	}
 	for _, l := range lines {
-		if err := writeLine(ctx, tx, l.Item, undone, l.Count, 0, use); err != nil {
+		if err := moveLine(ctx, tx, l.Item, undone, l.Count, use); err != nil {
 			return err
 		}
 	}

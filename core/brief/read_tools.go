@@ -43,12 +43,13 @@ func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 // bare one in the unit of the tools, else in that of their home. The problems are
 // those of CheckTools. What is checked is what a job is planned with.
 func ReadTools(t job.Tools, cat *catalog.Catalog) (job.Tools, job.Problems) {
-	problems := CheckTools(t, cat)
-	return spentAt(homeOf(t, cat), t.In(t.UnitOf(homeOf(t, cat)))), problems
+	return atHome(t, homeOf(t, cat)), CheckTools(t, cat)
 }
 
-// spentAt is tools whose stamps have their currency: one that says none has that of home.
-func spentAt(home *post.Carrier, t job.Tools) job.Tools {
+// atHome is tools with what they do not say as it is at home: the units of measures, and
+// the currency of stamps. Where no home is named, stamps stay as they are.
+func atHome(t job.Tools, home *post.Carrier) job.Tools {
+	t = t.In(t.UnitOf(home))
 	if home == nil {
 		return t
 	}
@@ -63,7 +64,7 @@ func spentAt(home *post.Carrier, t job.Tools) job.Tools {
 // a time when units were not written; they are read as they were checked then, a
 // groove in inches. Differs says which of them jobs were planned with otherwise.
 func KeptTools(t job.Tools, cat *catalog.Catalog) (typed job.Tools, differs []string) {
-	unit := t.UnitOf(homeOf(t, cat))
+	home := homeOf(t, cat)
 	planned := job.UnitOf(job.Job{Unit: t.Unit}, nil)
 	if t.Board != nil {
 		board := *t.Board
@@ -72,10 +73,10 @@ func KeptTools(t job.Tools, cat *catalog.Catalog) (typed job.Tools, differs []st
 		}
 		t.Board = &board
 	}
-	typed = spentAt(homeOf(t, cat), t.In(unit))
+	typed = atHome(t, home)
 	bare, read := t.Measures(), typed.Measures()
 	for i, m := range read {
-		if unit != planned && *m.Text != *bare[i].Text {
+		if t.UnitOf(home) != planned && *m.Text != *bare[i].Text {
 			differs = append(differs, fmt.Sprintf("%s: %s; jobs were planned with %s %s.", m.Name, *m.Text, strings.TrimSpace(string(*bare[i].Text)), planned))
 		}
 	}
