@@ -21,7 +21,9 @@ func (t *trier) settle() {
 		return
 	}
 	for i := range t.flaps {
-		t.flaps[i].fold(t.flaps[i].meant())
+		f := &t.flaps[i]
+		copy(f.folded, f.points)
+		f.fold(f.leaves(f.base))
 	}
 	t.cavity()
 	for i := range t.flaps {
@@ -33,19 +35,6 @@ func (t *trier) settle() {
 	for _, s := range t.seams {
 		t.flaps[s.under].unseen, t.flaps[s.over].unseen = false, false
 	}
-}
-
-// meant is the flap as it lies unfolded when nothing strays, and a point alongside
-// which it folds.
-func (f *shaky) meant() shape.Point {
-	copy(f.folded, f.points)
-	f.crease = shape.Line{A: f.points[0], B: f.points[1]}
-	if !f.walled {
-		return f.crease.A
-	}
-	score := f.crease.A
-	f.crease = f.base
-	return shape.Mid(score, f.crease.A)
 }
 
 // moves is the most a corner can move, folded.

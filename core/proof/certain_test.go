@@ -30,8 +30,6 @@ func TestWhatIsCertainChangesNoTrial(t *testing.T) {
 						t.Fatalf("%s %s of %v, %v thick, straying %v: %+v, and %+v without what is certain", style.ID, v.ID, z, thickness, stray, want, got)
 					} else if quarters == 2 {
 						failed += want.Runs - want.OK
-					}
-					if quarters == 2 {
 						seams, certain = seams+len(all.seams), certain+len(all.seams)-len(some.seams)
 						flaps += len(all.flaps)
 						for _, f := range some.flaps {

@@ -269,17 +269,25 @@ func (f *shaky) make(t *trier) {
 		f.folded[i] = shape.Point{X: f.points[i].X + before*g.before.X + after*g.after.X, Y: f.points[i].Y + before*g.before.Y + after*g.after.Y}
 		before = after
 	}
-	f.crease = shape.Line{A: f.folded[0], B: f.folded[1]}
-	at := f.crease.A
+	base := f.base
 	if f.walled {
-		score := f.crease.A
-		f.crease = strayed(f.base, t.shake())
-		at = shape.Mid(score, f.crease.A)
-		f.wall = f.crease.Distance(score)
+		base = strayed(base, t.shake())
 	}
-	if !f.unseen {
+	if at := f.leaves(base); !f.unseen {
 		f.fold(at)
 	}
+}
+
+// leaves settles where the flap leaves the body, or its wall does, which was scored at
+// base; it gives a point alongside the line that the flap folds about.
+func (f *shaky) leaves(base shape.Line) shape.Point {
+	score := shape.Line{A: f.folded[0], B: f.folded[1]}
+	if f.crease = score; !f.walled {
+		return score.A
+	}
+	f.crease = base
+	f.wall = base.Distance(score.A)
+	return shape.Mid(score.A, base.A)
 }
 
 // fold mirrors the flap about the line through a point alongside its crease. A
