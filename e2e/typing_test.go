@@ -62,7 +62,7 @@ func (s *screen) beside(path string) *screen {
 
 func (s *screen) open(title string) {
 	s.Helper()
-	s.page.MustElementR(id("job"), title).MustElement("a").MustClick()
+	s.clickOn(title, s.page.MustElementR(id("job"), title).MustElement("a"))
 	s.reads("tape-base", "in")
 }
 
