@@ -10,6 +10,7 @@ import (
 
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/making"
+	"yellow-parcel/store"
 )
 
 // room is a server with 100 sheets on the shelf and 60 stamps in the drawer, and a making all of whose steps are done:
@@ -17,14 +18,15 @@ import (
 type cupboard struct {
 	*run
 	item string
+	kept *store.Store
 }
 
 const tenNotes = `{"format":"yellow-parcel-job","version":1,"title":"Ferry note","unit":"in","quantity":10,"card":{"width":"8 1/2","height":"5 1/2","fold":"book"},"layers":[],"spoilage":"0","envelope":{"width":"9","height":"6"},"post":{"carriers":["us"]}`
 
 func stocked(t *testing.T, stamps string) cupboard {
 	t.Helper()
-	server, _ := serve(t, Settings{})
-	c := cupboard{&run{T: t, base: server.URL + "/api/v1", client: "phone"}, ""}
+	server, kept := serve(t, Settings{})
+	c := cupboard{&run{T: t, base: server.URL + "/api/v1", client: "phone"}, "", kept}
 	var added ShelfEntry
 	call(t, "POST", c.base+"/shelf", `{"kind":"sheet","size":{"width":"17 in","height":"5.5 in"},"count":100,"price":"0.20"}`, &added)
 	call(t, "PUT", c.base+"/settings?revision=0", `{"stamps":[`+stamps+`]}`, nil)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	lru "github.com/hashicorp/golang-lru/v2"
@@ -67,6 +68,8 @@ type carriers struct {
 	library *library
 	toolbox *toolbox
 	kept    store.Carriers
+
+	keptJobs store.Jobs
 }
 
 func (s *carriers) register(a huma.API, op operation) {
@@ -77,7 +80,8 @@ func (s *carriers) register(a huma.API, op operation) {
 	save.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/yaml": {Schema: &huma.Schema{Type: huma.TypeString}}}}
 	huma.Register(a, save, s.save)
 	huma.Register(a, op("PUT", "/carriers/{id}/prices", "saveCarrierPrices", "New prices of one class, in an own copy of the carrier's rules", false, 404, 409, 422), s.reprice)
-	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship", false, 404), s.remove)
+	huma.Register(a, op("DELETE", "/carriers/{id}", "removeCarrier", "Go back to the rules that ship, or take a carrier of one's own away", false, 404, 409), s.remove)
+	huma.Register(a, op("POST", "/carriers/{id}/restore", "restoreCarrier", "Bring back an own copy that was taken away", false, 404), s.restore)
 }
 
 // library is everything bought that a job can name.
@@ -289,10 +293,55 @@ func (s *carriers) reprice(ctx context.Context, in *struct {
 	return s.keep(ctx, in.ID, in.Revision, out)
 }
 
-func (s *carriers) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
-	err := s.kept.Remove(ctx, in.ID)
-	if errors.Is(err, store.ErrNotFound) {
-		return nil, huma.Error404NotFound("There is no own copy of these rules.")
+func (s *carriers) remove(ctx context.Context, in *struct {
+	IDInput
+	Sure bool `query:"sure" doc:"though it is home, or jobs are posted with it"`
+}) (*struct{}, error) {
+	if _, ships := catalog.CarrierText(in.ID); !ships && !in.Sure {
+		if says, err := s.missed(ctx, in.ID); err != nil {
+			return nil, err
+		} else if says != "" {
+			return nil, huma.Error409Conflict(says)
+		}
 	}
-	return nil, err
+	return nil, noCopy(s.kept.Remove(ctx, in.ID))
+}
+
+func (s *carriers) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
+	return nil, noCopy(s.kept.Restore(ctx, in.ID))
+}
+
+func noCopy(err error) error {
+	if errors.Is(err, store.ErrNotFound) {
+		return huma.Error404NotFound("There is no own copy of these rules.")
+	}
+	return err
+}
+
+// missed says who goes by a carrier that is nowhere else; empty where nobody does.
+func (s *carriers) missed(ctx context.Context, id string) (string, error) {
+	tools, err := s.toolbox.asKept(ctx)
+	if err != nil {
+		return "", err
+	}
+	titles, err := s.keptJobs.PostedBy(ctx, id)
+	if err != nil {
+		return "", err
+	}
+	var out []string
+	if tools.Home == id {
+		out = append(out, "It is the carrier at home.")
+	}
+	const some = 3
+	named := make([]string, min(some, len(titles)))
+	for i := range named {
+		named[i] = titleOr(titles[i])
+	}
+	if more := len(titles) - some; more > 0 {
+		named = append(named, fmt.Sprintf("%d more", more))
+	}
+	if len(titles) > 0 {
+		out = append(out, fmt.Sprintf("%d %s posted with it: %s.", len(titles), words.Plural(len(titles), "job"), strings.Join(named, ", ")))
+	}
+	return strings.Join(out, " "), nil
 }

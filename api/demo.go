@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"time"
 
@@ -36,9 +37,9 @@ func (s *demos) add(ctx context.Context, in *EditInput) (*listOutput, error) {
 	return s.jobs.list(ctx, &ListInput{Most: 60})
 }
 
-// AddDemo keeps the demonstration's jobs, the first of them changed last, and
-// fills the shelf and the stamp drawer where they are empty. Under a name each of
-// them is made once.
+// AddDemo keeps the demonstration's jobs, the first of them changed last, and things
+// of its own on the shelf; it fills the stamp drawer and the logbook where they are
+// empty. What a maker has there is left alone. Under a name each job is made once.
 func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) error {
 	named := func(what any) string {
 		if edit == "" {
@@ -46,7 +47,9 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 		}
 		return fmt.Sprint(edit, "/", what)
 	}
-	if err := addDemoShelf(ctx, kept); err != nil {
+	s := newService(kept, set, nil)
+	var err error
+	if s.shelves.only, err = addDemoShelf(ctx, kept.Shelf); err != nil {
 		return err
 	}
 	jobs, err := demo.Jobs()
@@ -54,7 +57,6 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 		return err
 	}
 	ids := make([]string, len(jobs))
-	s := newService(kept, set, nil)
 	today, _ := calendar.Day(s.toolbox.today(ctx)) // as a clock says it
 	for i := len(jobs) - 1; i >= 0; i-- {
 		one := demo.Dated(i, jobs[i], today)
@@ -75,47 +77,93 @@ func AddDemo(ctx context.Context, kept *store.Store, set Settings, edit string) 
 	if err := addDemoGang(ctx, kept, jobs, ids, named("gang")); err != nil {
 		return err
 	}
-	if err := addDemoLog(ctx, kept); err != nil {
+	mine, err := addDemoLog(ctx, kept)
+	if err != nil {
 		return err
 	}
 	// What was finished took its stamps before the drawer was counted.
-	if err := addDemoMaking(ctx, kept, set, ids[demo.Made], named("made"), true); err != nil {
+	s.toolbox.noStamps = true
+	before, err := kept.Makings.Begun(ctx, named("made"))
+	if err != nil {
 		return err
 	}
-	if err := addDemoStamps(ctx, kept); err != nil {
+	made, err := addDemoMaking(ctx, s, ids[demo.Made], named("made"), true)
+	if err == nil && before == "" && !mine {
+		err = withoutEntry(ctx, kept.Log, made)
+	}
+	if err != nil {
 		return err
 	}
-	return addDemoMaking(ctx, kept, set, ids[demo.UnderWay], named("under way"), false)
+	mine, err = addDemoStamps(ctx, kept)
+	if err != nil {
+		return err
+	}
+	s.toolbox.noStamps = !mine
+	_, err = addDemoMaking(ctx, s, ids[demo.UnderWay], named("under way"), false)
+	return err
 }
 
-// addDemoLog fills the logbook where it is empty.
-func addDemoLog(ctx context.Context, kept *store.Store) error {
+// withoutEntry takes what a making wrote out of a maker's own logbook.
+func withoutEntry(ctx context.Context, log store.Log, making string) error {
+	e, err := log.Of(ctx, making)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	return log.Remove(ctx, e.ID, true)
+}
+
+// addDemoShelf puts the demonstration's stock on the shelf, once, and gives the names it has there.
+func addDemoShelf(ctx context.Context, to store.Shelf) ([]string, error) {
+	items, err := demo.Shelf()
+	if err != nil {
+		return nil, err
+	}
+	ids := make([]string, len(items))
+	for i, item := range items {
+		row, err := kept(item)
+		if err != nil {
+			return nil, err
+		}
+		row.Edit = fmt.Sprint("the demonstration's shelf, line ", i+1)
+		put, err := to.Put(ctx, row)
+		if err != nil {
+			return nil, err
+		}
+		ids[i] = put.ID
+	}
+	return ids, nil
+}
+
+// addDemoLog fills the logbook where it is empty, and tells whether it did.
+func addDemoLog(ctx context.Context, kept *store.Store) (bool, error) {
 	before, err := kept.Log.Newest(ctx, 1)
 	if err != nil || len(before) > 0 {
-		return err
+		return false, err
 	}
 	all := demo.Log()
 	rows := make([]store.LogEntry, len(all))
 	for i, e := range all {
 		if rows[i], err = logRow(e); err != nil {
-			return err
+			return false, err
 		}
 	}
 	_, err = kept.Log.Bring(ctx, rows, "")
-	return err
+	return true, err
 }
 
-// addDemoMaking puts a making on the bench, a finished one or one half done.
-func addDemoMaking(ctx context.Context, kept *store.Store, set Settings, id, edit string, over bool) error {
-	s := newService(kept, set, nil)
+// addDemoMaking puts a making on the bench, a finished one or one half done, and gives its name.
+func addDemoMaking(ctx context.Context, s *service, id, edit string, over bool) (string, error) {
 	m, err := s.makings.begin(ctx, &struct {
 		EditInput
 		Body Begin
 	}{EditInput{edit}, Begin{Job: id}})
 	if err != nil {
-		return err
+		return "", err
 	}
-	return s.tables.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, over, s.toolbox.now()))
+	return m.Body.ID, s.tables.append(ctx, m.Body.ID, demoEvents(m.Body.Steps, over, s.toolbox.now()))
 }
 
 // demoEvents are what happened at a making: all of it, or the first one and the
@@ -158,10 +206,11 @@ func addDemoGang(ctx context.Context, kept *store.Store, jobs []job.Job, ids []s
 	return err
 }
 
-func addDemoStamps(ctx context.Context, kept *store.Store) error {
+// addDemoStamps fills the stamp drawer where it is empty, and tells whether it did.
+func addDemoStamps(ctx context.Context, kept *store.Store) (bool, error) {
 	tools, err := (&toolbox{kept: kept.Settings}).asKept(ctx)
 	if err != nil || len(tools.Stamps) > 0 {
-		return err
+		return false, err
 	}
 	tools.Stamps = demo.Stamps()
 	if tools.Sittings == nil {
@@ -169,8 +218,8 @@ func addDemoStamps(ctx context.Context, kept *store.Store) error {
 	}
 	text, err := json.Marshal(tools.Tools)
 	if err != nil {
-		return err
+		return false, err
 	}
 	_, err = kept.Settings.Save(ctx, tools.Revision, string(text))
-	return err
+	return true, err
 }

@@ -145,8 +145,10 @@ func (s *tables) openedAs(ctx context.Context, id string, get func(context.Conte
 }
 
 // state is where the making stands, its time in words.
-func (o *opened) state() making.State {
-	s := making.Fold(o.plans, o.events)
+func (o *opened) state() making.State { return stateOf(o.plans, o.events) }
+
+func stateOf(plans []making.Docket, events []making.Event) making.State {
+	s := making.Fold(plans, events)
 	if s.At < len(s.Steps) {
 		s.Left.Text = prompt.Span(s.Left.Low, s.Left.High)
 	}

@@ -81,15 +81,15 @@ func newService(kept *store.Store, set Settings, behind *background) *service {
 	}
 	memory, gate, hub := newMemory(), newGate(runtime.GOMAXPROCS(0)), newHub()
 	lib := &library{catalog.Standard(), kept.Carriers, newRuleMemory()}
-	box := &toolbox{kept.Settings, lib, set.Now}
+	box := &toolbox{kept: kept.Settings, library: lib, now: set.Now}
 	out := &service{toolbox: box, devices: newInstruments(), places: places{set}}
 	looks := &views{box, lib, memory, gate, kept.Carriers}
 	if behind != nil {
 		out.remaker = &remaker{views: looks, keptJobs: kept.Jobs, behind: behind}
 	}
-	out.settings, out.carriers = &settings{box, lib}, &carriers{lib, box, kept.Carriers}
+	out.settings, out.carriers = &settings{box, lib}, &carriers{lib, box, kept.Carriers, kept.Jobs}
 	out.logs = &logs{box, lib, kept.Log, &taught{}}
-	out.shelves = &shelves{lib, kept.Shelf, kept.Makings}
+	out.shelves = &shelves{library: lib, kept: kept.Shelf, keptMakings: kept.Makings}
 	out.planner = &planner{box, lib, out.shelves, out.logs, memory, gate}
 	out.searches = &searches{out.planner, memory, newGate(1)}
 	out.gangs = &gangs{box, lib, memory, gate, out.searches, kept.Gangs, kept.Jobs}
@@ -102,7 +102,7 @@ func newService(kept *store.Store, set Settings, behind *background) *service {
 	out.plans = &plans{out.planner, lib, out.diaries, memory}
 	out.copies = &copies{box, kept.Copies, kept.Jobs, kept.Settings, &atomic.Bool{}}
 	out.standings = &standings{box, out.copies, kept.Health, kept.Copies, kept.File()}
-	out.archives = &archives{box, lib, out.shelves, kept.Jobs, kept.Carriers, kept.Log, kept, out.remaker}
+	out.archives = &archives{box, lib, out.shelves, kept, out.remaker}
 	out.demos = &demos{kept, set, out.jobs}
 	return out
 }

@@ -6,16 +6,15 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
-	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/supply"
-	"yellow-parcel/demo"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
 )
@@ -62,12 +61,14 @@ type shelves struct {
 	library     *library
 	kept        store.Shelf
 	keptMakings store.Makings
+
+	only []string // where it is not nil, nothing else is there for whoever makes something
 }
 
 func (s *shelves) register(a huma.API, op operation) {
 	huma.Register(a, op("GET", "/shelf", "shelf", "What is on hand", false), s.all)
 	huma.Register(a, op("POST", "/shelf", "addItem", "Put something on the shelf", false, 422), s.add)
-	save := op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf", false, 404, 422)
+	save := op("PUT", "/shelf/{id}", "saveItem", "Change something on the shelf; 428 where it is to be said that it is meant so", false, 404, 422, 428)
 	mayBeStale[ItemConflict](a, &save)
 	huma.Register(a, save, s.save)
 	huma.Register(a, op("GET", "/shelf/{id}/lines", "itemLines", "What happened to something on the shelf, the newest first", false, 404), s.lines)
@@ -119,13 +120,9 @@ func (s *shelves) entry(i store.ShelfItem) (ShelfEntry, error) {
 		return e, err
 	}
 	e.Item.Count = i.Count
-	var w, h measure.Length
-	if sheet, ok := s.library.standard.Sheet(e.Item.Size.ID); ok && e.Item.Kind == shelf.Sheets {
-		e.Name, w, h = sheet.Name, sheet.Width, sheet.Height
-	} else if f, ok := s.library.standard.Format(e.Item.Size.ID); ok {
-		e.Name, w, h = f.Name, f.Width, f.Height
-	} else {
-		e.Name, w, h = "Offcut or odd size", measured(e.Item.Size.Width), measured(e.Item.Size.Height)
+	name, w, h := e.Item.Measured(s.library.standard)
+	if e.Name = name; name == "" {
+		e.Name = "Offcut or odd size"
 	}
 	e.Inches = w.Text(measure.Inches) + " × " + h.Text(measure.Inches)
 	e.Metric = w.Text(measure.Millimetres) + " × " + h.Text(measure.Millimetres)
@@ -135,10 +132,21 @@ func (s *shelves) entry(i store.ShelfItem) (ShelfEntry, error) {
 	return e, nil
 }
 
-// measured is a side of what is kept, which was checked when it came in.
-func measured(side job.Length) measure.Length {
-	l, _ := measure.Parse(string(side), measure.Inches)
-	return l
+// items are what lies on the shelf.
+func (s *shelves) items(ctx context.Context) ([]shelf.Item, error) {
+	all, err := s.kept.All(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]shelf.Item, len(all))
+	for i, one := range all {
+		e, err := s.entry(one)
+		if err != nil {
+			return nil, err
+		}
+		out[i] = e.Item
+	}
+	return out, nil
 }
 
 // envelopesFor are those on the shelf that no other job keeps back than these, or this gang.
@@ -154,7 +162,7 @@ func (s *shelves) envelopesFor(ctx context.Context, ids ...string) (supply.Shelf
 	var out supply.Shelf
 	for _, i := range items {
 		free := i.Count - i.Reserved + own[i.ID]
-		if i.Kind != shelf.Envelopes || free <= 0 {
+		if i.Kind != shelf.Envelopes || free <= 0 || s.only != nil && !slices.Contains(s.only, i.ID) {
 			continue
 		}
 		var item shelf.Item
@@ -168,7 +176,8 @@ func (s *shelves) envelopesFor(ctx context.Context, ids ...string) (supply.Shelf
 		if f, ok := s.library.standard.Format(item.Size.ID); ok {
 			held.Bought = brief.Format(f)
 		} else {
-			held.Bought = brief.Bought{Name: "measured", Size: card.Size{Width: measured(item.Size.Width), Height: measured(item.Size.Height)}}
+			_, w, h := item.Measured(s.library.standard)
+			held.Bought = brief.Bought{Name: "measured", Size: card.Size{Width: w, Height: h}}
 		}
 		out = append(out, held)
 	}
@@ -181,7 +190,7 @@ func kept(i shelf.Item) (store.ShelfItem, error) {
 	return store.ShelfItem{Kind: i.Kind, Size: i.SizeText(), Document: string(text), Count: i.Count}, err
 }
 
-func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item) (*entryOutput, error) {
+func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item, sure bool) (*entryOutput, error) {
 	if wrong := i.Check(s.library.standard); len(wrong) > 0 {
 		return nil, problem(wrong)
 	}
@@ -191,7 +200,10 @@ func (s *shelves) put(ctx context.Context, as store.ShelfItem, i shelf.Item) (*e
 	}
 	row.ID, row.Revision, row.Edit = as.ID, as.Revision, as.Edit
 	if row.ID != "" {
-		if err := s.held(ctx, row.ID, func(is store.ShelfItem) bool { return is.Kind != row.Kind || !sameSize(is, row) }); err != nil {
+		if err := s.held(ctx, row.ID, func(is store.ShelfItem) bool { return is.Kind != row.Kind || !s.sameSize(is, row) }); err != nil {
+			return nil, err
+		}
+		if err := s.fewer(ctx, row, sure); err != nil {
 			return nil, err
 		}
 	}
@@ -223,15 +235,16 @@ func (s *shelves) add(ctx context.Context, in *struct {
 	itemInput
 	EditInput
 }) (*entryOutput, error) {
-	return s.put(ctx, store.ShelfItem{Edit: in.Edit}, in.Body)
+	return s.put(ctx, store.ShelfItem{Edit: in.Edit}, in.Body, true)
 }
 
 func (s *shelves) save(ctx context.Context, in *struct {
 	IDInput
 	itemInput
-	Revision int `query:"revision" required:"true" minimum:"1"`
+	Revision int  `query:"revision" required:"true" minimum:"1"`
+	Sure     bool `query:"sure" doc:"though it counts fewer than are kept back"`
 }) (*entryOutput, error) {
-	return s.put(ctx, store.ShelfItem{ID: in.ID, Revision: in.Revision}, in.Body)
+	return s.put(ctx, store.ShelfItem{ID: in.ID, Revision: in.Revision}, in.Body, in.Sure)
 }
 
 func (s *shelves) remove(ctx context.Context, in *IDInput) (*struct{}, error) {
@@ -293,17 +306,4 @@ type Take struct {
 	Gang    string `json:"gang,omitempty" maxLength:"64" doc:"in a job's place"`
 	State   string `json:"state" enum:"reserved,used"`
 	Offcuts bool   `json:"offcuts,omitempty" doc:"put the offcuts worth keeping on the shelf"`
-}
-
-// addDemoShelf fills an empty shelf with the demonstration's stock.
-func addDemoShelf(ctx context.Context, to *store.Store) error {
-	there, err := to.Shelf.All(ctx)
-	if err != nil || len(there) > 0 {
-		return err
-	}
-	items, err := demo.Shelf()
-	if err != nil {
-		return err
-	}
-	return putItems(ctx, to.Shelf, items, "")
 }

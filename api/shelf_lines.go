@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"net/http"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -92,11 +93,29 @@ func (s *shelves) held(ctx context.Context, id string, is func(store.ShelfItem) 
 	return huma.Error409Conflict(fmt.Sprintf("%s of these. Give that back first, below.", strings.Join(keptBy(id, keepers), ", ")))
 }
 
+// fewer asks whether a count is meant so that is below what is kept back, and below what it was.
+func (s *shelves) fewer(ctx context.Context, row store.ShelfItem, sure bool) error {
+	item, err := s.kept.Get(ctx, row.ID)
+	if errors.Is(err, store.ErrNotFound) || err == nil && (sure || row.Count >= item.Reserved || row.Count >= item.Count) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	keepers, err := s.kept.Keepers(ctx)
+	if err != nil {
+		return err
+	}
+	return huma.NewError(http.StatusPreconditionRequired, fmt.Sprintf("%s of these, and you count %d.", strings.Join(keptBy(row.ID, keepers), ", "), row.Count))
+}
+
 // sameSize tells whether two things are as large, however that was typed.
-func sameSize(a, b store.ShelfItem) bool {
+func (s *shelves) sameSize(a, b store.ShelfItem) bool {
 	var one, two shelf.Item
 	if json.Unmarshal([]byte(a.Document), &one) != nil || json.Unmarshal([]byte(b.Document), &two) != nil {
 		return false
 	}
-	return one.Size.ID == two.Size.ID && measured(one.Size.Width) == measured(two.Size.Width) && measured(one.Size.Height) == measured(two.Size.Height)
+	_, w, h := one.Measured(s.library.standard)
+	_, ow, oh := two.Measured(s.library.standard)
+	return w == ow && h == oh
 }

@@ -80,7 +80,11 @@ func TestTakingFromTheShelf(t *testing.T) {
 		}
 	}
 	var counted ShelfBody
-	call(t, "PUT", item+"?revision=1", strings.Replace(dune, `"count":5`, `"count":3`, 1), nil)
+	three := strings.Replace(dune, `"count":5`, `"count":3`, 1)
+	if status, _, text := call(t, "PUT", item+"?revision=1", three, nil); status != 428 || !strings.Contains(text, "Lantern week keeps back 4 of these, and you count 3.") {
+		t.Errorf("%d %s", status, text)
+	}
+	call(t, "PUT", item+"?revision=1&sure=true", three, nil)
 	if call(t, "GET", api+"/shelf", "", &counted); counted.Items[0].Free != 0 || strings.Join(counted.Items[0].Keepers, "; ") != "Lantern week keeps back 4; 1 of these is not there" {
 		t.Errorf("%+v", counted.Items[0])
 	}
@@ -102,8 +106,10 @@ func TestTakingFromTheShelf(t *testing.T) {
 	says("It keeps back 4 of Letter Dune, and needs 5.")
 	call(t, "PUT", api+"/jobs/"+job.ID+"?revision=2", strings.Replace(more, `"quantity":5`, `"quantity":4`, 1), nil)
 	says("")
+	// A line that is as large as one of the offcuts, otherwise typed, is the same.
+	call(t, "POST", api+"/shelf", `{"kind":"sheet","size":{"width":"38.1 mm","height":"11"},"paper":"Dune","weight":"80 lb cover","count":2}`, nil)
 	b, status, text := take("used")
-	if status != 200 || b.Items[0].Item.Count != 1 || b.Items[0].Reserved != 0 || len(b.Items) != 3 || b.Items[1].Item.Count != 4 {
+	if status != 200 || b.Items[0].Item.Count != 1 || b.Items[0].Reserved != 0 || len(b.Items) != 3 || b.Items[1].Item.Count+b.Items[2].Item.Count != 4+2+4 {
 		t.Fatalf("%d %s", status, text)
 	}
 	if _, status, text := take("used"); status != 409 || !strings.Contains(text, "not so much on the shelf") {
@@ -126,7 +132,7 @@ func TestTakingFromTheShelf(t *testing.T) {
 		t.Errorf("%d", status)
 	}
 	var back ShelfBody
-	if status, _, text := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", &back); status != 200 || back.Items[0].Item.Count != 5 || back.Items[0].Reserved != 4 || len(back.Items) != 1 {
+	if status, _, text := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", &back); status != 200 || back.Items[0].Item.Count != 5 || back.Items[0].Reserved != 4 || len(back.Items) != 2 || back.Items[1].Item.Count != 2 {
 		t.Errorf("%d %s", status, text)
 	}
 	if status, _, _ := call(t, "POST", api+"/shelf/uses/"+b.Uses[0].ID+"/undo", "", nil); status != 409 {

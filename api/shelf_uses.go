@@ -203,6 +203,10 @@ func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []s
 	if err != nil {
 		return nil, err
 	}
+	there, err := s.all(ctx, nil)
+	if err != nil {
+		return nil, err
+	}
 	var out []store.ShelfItem
 	for _, o := range all {
 		if o.Count == 0 {
@@ -221,6 +225,10 @@ func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []s
 		row, err := kept(item)
 		if err != nil {
 			return nil, err
+		}
+		like := func(e ShelfEntry) bool { return e.Item.Like(item, s.library.standard) }
+		if at := slices.IndexFunc(there.Body.Items, like); at >= 0 {
+			row.ID = there.Body.Items[at].ID
 		}
 		out = append(out, row)
 	}

@@ -15,11 +15,16 @@ type toolbox struct {
 	kept    store.Preferences
 	library *library
 	now     func() time.Time
+
+	noStamps bool // the drawer is somebody else's
 }
 
 // tools are the kept ones; none yet is no tools.
 func (s *toolbox) tools(ctx context.Context) (job.Tools, error) {
 	kept, err := s.keptTools(ctx)
+	if s.noStamps {
+		kept.Stamps = nil
+	}
 	return kept.Tools, err
 }
 

@@ -7,6 +7,8 @@ import (
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
+
+	"yellow-parcel/store"
 )
 
 // choose picks a line of an open list by its words.
@@ -188,7 +190,7 @@ func TestTheShelfIsKeptBackUsedAndGivenBack(t *testing.T) {
 			said = append(said, strings.TrimSpace(strings.Split(text, ",")[0]))
 		}
 		got := strings.Join(said, "; ")
-		return got, strings.HasPrefix(got, "freed 84; kept back 84; freed 74; kept back 74; freed 84; kept back 84; undone +84; taken 84; freed 84;") && strings.Contains(got, "; brought in 100")
+		return got, strings.HasPrefix(got, "freed 84; kept back 84; freed 74; kept back 74; freed 84; kept back 84; undone +84; taken 84; freed 84;") && strings.Contains(got, "; bought 100")
 	})
 }
 
@@ -219,4 +221,34 @@ func TestShelfListsComeInAsCSV(t *testing.T) {
 		rows := s.page.MustElements(id("shelf-row"))
 		return "rows", len(rows) == 2
 	})
+}
+
+// A count below what is kept back is asked for: counted so by mistake it stays what it was.
+func TestCountingFewerThanAreKeptBackAsks(t *testing.T) {
+	s := open(t)
+	s.mayFail("/shelf/")
+	ctx := t.Context()
+	item, err := s.kept.Shelf.Put(ctx, store.ShelfItem{Kind: "sheet", Size: "us-letter", Document: `{"kind":"sheet","size":"us-letter","count":40}`, Count: 40})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.kept.Shelf.Take(ctx, store.Taking{Job: "a", Title: "Kite card", State: "reserved"}, []store.UseLine{{Item: item.ID, Count: 30}}, nil, ""); err != nil {
+		t.Fatal(err)
+	}
+	s.goes("/shelf")
+	s.page.MustElement(`[aria-label="Change Letter"]`).MustClick()
+	s.fill("shelf-count", "20")
+	for _, sure := range []bool{false, true} {
+		wait, answer := s.page.MustHandleDialog()
+		go s.page.MustElement(id("shelf-keep")).MustClick()
+		asked := wait()
+		answer(sure, "")
+		if asked.Message != "Kite card keeps back 30 of these, and you count 20. Is that what lies there?" {
+			t.Errorf("asked is %q", asked.Message)
+		}
+		if now, err := s.kept.Shelf.Get(ctx, item.ID); !sure && (err != nil || now.Count != 40) {
+			t.Errorf("%d, %v", now.Count, err)
+		}
+	}
+	s.reads("shelf-row", "10 of these are not there")
 }

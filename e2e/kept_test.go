@@ -44,7 +44,9 @@ func (s *screen) everything() string {
 			s.Fatal(err)
 		}
 	}
-	fail(s.kept.Jobs.Each(ctx, func(j store.Job) error { fmt.Fprintln(all, "job", j.Document); return nil }))
+	fail(s.kept.Whole(ctx, func(w store.Whole) error {
+		return w.Jobs(func(j store.Job) error { fmt.Fprintln(all, "job", j.Document, j.Removed.Valid); return nil })
+	}))
 	gangs, err := s.kept.Gangs.All(ctx)
 	fail(err)
 	for _, g := range gangs {

@@ -101,6 +101,31 @@ func (i Item) checkSize(cat *catalog.Catalog, fail func(field, format string, ar
 	}
 }
 
+// Measured is how large a thing is, and what such a one is called; an offcut or an odd size has no name.
+func (i Item) Measured(cat *catalog.Catalog) (name string, width, height measure.Length) {
+	if sheet, ok := cat.Sheet(i.Size.ID); ok && i.Kind == Sheets {
+		return sheet.Name, sheet.Width, sheet.Height
+	}
+	if f, ok := cat.Format(i.Size.ID); ok {
+		return f.Name, f.Width, f.Height
+	}
+	return "", side(i.Size.Width), side(i.Size.Height)
+}
+
+// side is a side of what is kept, which was checked when it came in.
+func side(text job.Length) measure.Length {
+	l, _ := measure.Parse(string(text), measure.Inches)
+	return l
+}
+
+// Like tells whether two things are the same but for how many there are, however their sizes were typed.
+func (i Item) Like(o Item, cat *catalog.Catalog) bool {
+	_, w, h := i.Measured(cat)
+	_, ow, oh := o.Measured(cat)
+	i.Size, o.Size, i.Count, o.Count = job.Bought{}, job.Bought{}, 0, 0
+	return w == ow && h == oh && i == o
+}
+
 // SizeText is an item's size as it is written in a list: a catalogue name, or "9 in x 12 in".
 func (i Item) SizeText() string {
 	if i.Size.ID != "" {

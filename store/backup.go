@@ -152,13 +152,45 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 	defer func() { err = errors.Join(err, lock.Unlock()) }()
 	file := filepath.Join(dir, FileName)
 	_ = takeOver(ctx, file) // what a damaged file cannot take over is set aside with it
+	given := highestIn(ctx, file)
 	if kept, err = setAside(file); err != nil {
 		return "", err
 	}
 	return kept, source.Copies.copyTo(ctx, file, func(part, name string) error {
+		if err := goOnAbove(ctx, part, given); err != nil {
+			return err
+		}
 		// What the old file could not take over must not be read into the new one.
 		return errors.Join(gone(name+"-wal"), gone(name+"-shm"), os.Rename(part, name))
 	})
+}
+
+// highestIn is the highest revision a data file has given, as far as it can be read
+// as it lies there.
+func highestIn(ctx context.Context, file string) int {
+	db, err := connect(file, url.Values{"mode": {"ro"}, "immutable": {"1"}})
+	if err != nil {
+		return 0
+	}
+	defer db.Close()
+	n, err := highest(ctx, db)
+	if err != nil {
+		return 0 // it is damaged, or there is none
+	}
+	return n
+}
+
+// goOnAbove has a copy give revisions that the data file it takes the place of has not given.
+func goOnAbove(ctx context.Context, file string, given int) error {
+	db, err := connect(file, nil)
+	if err != nil {
+		return err
+	}
+	_, err = db.ExecContext(ctx, makeFloors)
+	if err == nil {
+		err = raiseFloor(ctx, db, given)
+	}
+	return errors.Join(err, db.Close(), syncFile(file))
 }
 
 // takeOver has a data file take over what it had yet to, as one that a server that

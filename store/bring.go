@@ -1,182 +1,368 @@
 package store
 
 import (
+	"cmp"
 	"context"
+	"crypto/sha256"
 	"database/sql"
+	"encoding/hex"
 	"errors"
-	"fmt"
+	"slices"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 )
 
-// Everything is what is brought in at once. Settings are empty where there are none.
-type Everything struct {
-	Jobs     []Job // their identifiers and drafts
-	Shelf    []ShelfItem
-	Carriers []Carrier
-	Settings string
-	Log      []LogEntry
+// Kind is a kind of thing that is kept and lasts.
+type Kind string
+
+// The kinds.
+const (
+	OneJob      Kind = "job"
+	OneGang     Kind = "gang"
+	OneMaking   Kind = "making"
+	OneItem     Kind = "item"
+	OneEntry    Kind = "entry"
+	OneCarrier  Kind = "carrier"
+	TheSettings Kind = "settings"
+)
+
+// Thing is something that is kept.
+type Thing struct {
+	Kind Kind
+	ID   string
 }
 
-// Brought counts what came in; Here what was there already, the same to the letter;
-// Beside the jobs that were changed here since, which came in beside them. Carriers
-// and settings of one's own are never replaced.
+// Answer is what becomes of a thing that was changed here since an archive was taken.
+type Answer string
+
+// The answers.
+const (
+	Stay Answer = "stay" // it stays as it is here
+	Take Answer = "take" // it becomes what it was there
+	Both Answer = "both" // what it was there comes in beside it, where it is a job or a gang
+)
+
+// Everything is what is brought in at once: rows with the identifiers they were kept
+// by. What has none, of an archive of before there were any, is known by being alike.
+type Everything struct {
+	Jobs     []Job
+	Gangs    []Gang
+	Makings  []MakingRow
+	Items    []ShelfItem
+	Uses     []UseRow
+	Lines    []LineRow
+	Log      []LogEntry
+	Carriers []Carrier
+	Settings string // empty where there are none
+	Alike    int    // things on the shelf without an identifier that are here already
+
+	// Same tells whether two documents of a kind say the same.
+	Same func(kind Kind, here, there string) bool
+	// Answer is given to what was changed here since; to nothing but Only where that is not empty.
+	Answer Answer
+	Only   []Thing
+}
+
+// Brought is what became of it. What was put aside here stays so.
 type Brought struct {
-	Jobs, JobsHere, Beside int
-	Shelf, ShelfHere       int
-	Log, LogHere           int
-	Carriers, CarriersStay int
-	Settings, SettingsStay bool
+	Came, Here, Taken, Stay map[Kind]int // Here are those that are the same, Stay those that are otherwise here and were answered
+	Beside                  int          // jobs and gangs that came in beside those here
+	WentOn                  int          // makings that had gone on there
+	Aside                   []Thing      // put aside here, and not there
+	Changed                 []Thing      // otherwise here, and not answered yet
+	Parted                  []Thing      // makings that went on here and there, each in its way; they stay
+	Counts                  []CountMoved
+}
+
+// CountMoved is a thing on the shelf that there are more or fewer of.
+type CountMoved struct {
+	Item     string
+	From, To int
 }
 
 // BringIn keeps everything that is not there yet, all or nothing.
 func (s *Store) BringIn(ctx context.Context, all Everything) (Brought, error) {
-	var out Brought
+	out := Brought{Came: map[Kind]int{}, Here: map[Kind]int{}, Taken: map[Kind]int{}, Stay: map[Kind]int{}}
 	err := s.db.within(ctx, func(tx *sqlx.Tx) error {
-		b := bringer{tx, &out, map[string]int{}}
-		for _, j := range all.Jobs {
-			if err := b.job(ctx, j); err != nil {
+		b := bringer{ctx, tx, &all, &out, map[string]int{}, map[string]bool{}, map[string]bool{}}
+		for _, step := range []func() error{b.jobs, b.gangs, b.items, b.makings, b.ledger, b.log, b.carriers, b.settings} {
+			if err := step(); err != nil {
 				return err
 			}
 		}
-		for _, i := range all.Shelf {
-			if err := b.item(ctx, i); err != nil {
-				return err
-			}
+		if len(out.Came)+len(out.Taken)+out.Beside+out.WentOn+len(out.Counts) == 0 {
+			return nil
 		}
-		for _, c := range all.Carriers {
-			if err := b.carrier(ctx, c); err != nil {
-				return err
-			}
-		}
-		for _, e := range all.Log {
-			if err := b.entry(ctx, e); err != nil {
-				return err
-			}
-		}
-		return b.settings(ctx, all.Settings)
+		return raiseFloor(ctx, tx, 0)
 	})
 	return out, err
 }
 
 type bringer struct {
-	tx   *sqlx.Tx
-	out  *Brought
-	like map[string]int // how many of a document were here, less those that came along
+	ctx    context.Context
+	tx     *sqlx.Tx
+	all    *Everything
+	out    *Brought
+	like   map[string]int  // how many of a document were here, less those that came along
+	fresh  map[string]bool // things on the shelf that came in
+	strays map[string]bool // uses of makings that stay as they are here
 }
 
-func (b bringer) job(ctx context.Context, j Job) error {
-	var here Job
-	err := b.tx.GetContext(ctx, &here, `SELECT * FROM jobs WHERE id = ?`, j.ID)
-	switch {
-	case err != nil && !errors.Is(err, sql.ErrNoRows):
-		return err
-	case err == nil && here.Document == j.Document:
-		b.out.JobsHere++
-		if here.Removed.Valid { // it was put aside, and is brought back
-			_, err = b.tx.ExecContext(ctx, `UPDATE jobs SET removed = NULL WHERE id = ?`, j.ID)
-		}
-		return err
-	case err == nil:
+// act is what is done with a thing that is brought.
+type act int
+
+const (
+	leave act = iota
+	add
+	take
+	alongside
+)
+
+var heres = map[Kind]string{
+	OneJob:      `SELECT document, removed IS NOT NULL AS aside FROM jobs WHERE id = ?`,
+	OneGang:     `SELECT document, removed IS NOT NULL AS aside FROM gangs WHERE id = ?`,
+	OneItem:     `SELECT document, removed IS NOT NULL AS aside FROM shelf WHERE id = ?`,
+	OneEntry:    `SELECT document, removed IS NOT NULL AS aside FROM log WHERE id = ?`,
+	OneCarrier:  `SELECT CASE document WHEN '' THEN aside ELSE document END AS document, document = '' AS aside FROM carriers WHERE id = ?`,
+	TheSettings: `SELECT document, 0 AS aside FROM settings WHERE '' = ?`,
+}
+
+// act decides about a thing by what is here, and notes that.
+func (b *bringer) act(of Thing, document string, aside bool) (act, error) {
+	var here struct {
+		Document string
+		Aside    bool
+	}
+	err := b.tx.GetContext(b.ctx, &here, heres[of.Kind], of.ID)
+	if errors.Is(err, sql.ErrNoRows) {
+		b.out.Came[of.Kind]++
+		return add, nil
+	}
+	if err != nil {
+		return leave, err
+	}
+	if here.Aside && !aside {
+		b.out.Aside = append(b.out.Aside, of)
+		return leave, nil
+	}
+	if here.Aside || aside || b.all.Same(of.Kind, here.Document, document) {
+		b.out.Here[of.Kind]++
+		return leave, nil
+	}
+	return b.changed(of, document)
+}
+
+// changed decides about a thing that is otherwise here, by what was answered.
+func (b *bringer) changed(of Thing, document string) (act, error) {
+	sum := sha256.Sum256([]byte(document))
+	mark := hex.EncodeToString(sum[:])
+	var before bool
+	if err := b.tx.GetContext(b.ctx, &before, `SELECT EXISTS (SELECT 1 FROM answered WHERE kind = ? AND id = ? AND mark = ?)`, of.Kind, of.ID, mark); err != nil {
+		return leave, err
+	}
+	if before {
+		b.out.Stay[of.Kind]++
+		return leave, nil
+	}
+	answer := b.all.Answer
+	if len(b.all.Only) > 0 && !slices.Contains(b.all.Only, of) || answer == Both && of.Kind != OneJob && of.Kind != OneGang {
+		answer = ""
+	}
+	out := leave
+	switch answer {
+	case Stay:
+		b.out.Stay[of.Kind]++
+	case Take:
+		b.out.Taken[of.Kind]++
+		out = take
+	case Both:
 		b.out.Beside++
-		j.ID = uuid.NewString()
+		out = alongside
 	default:
-		b.out.Jobs++
+		b.out.Changed = append(b.out.Changed, of)
+		return leave, nil
 	}
-	now := stamp()
-	j.Revision, j.Created, j.Updated = 1, now, now
-	return insert(ctx, b.tx, &j)
+	_, err := b.tx.ExecContext(b.ctx, `INSERT INTO answered (kind, id, mark) VALUES (?, ?, ?)`, of.Kind, of.ID, mark)
+	return out, err
 }
 
-func (b bringer) item(ctx context.Context, i ShelfItem) error {
-	there, err := b.alike(ctx, fmt.Sprint("shelf ", i.Count, " ", i.Document), `SELECT count(*) FROM shelf WHERE document = ? AND count = ? AND removed IS NULL`, i.Document, i.Count)
-	if err != nil || there {
-		b.out.ShelfHere += one(there)
-		return err
-	}
-	b.out.Shelf++
-	_, err = lay(ctx, b.tx, i, broughtIn, "")
+func (b *bringer) exec(query string, args ...any) error {
+	_, err := b.tx.ExecContext(b.ctx, query, args...)
 	return err
 }
 
-func (b bringer) carrier(ctx context.Context, c Carrier) error {
-	there, err := b.there(ctx, `SELECT count(*) FROM carriers WHERE id = ? AND document <> ''`, c.ID)
-	if err != nil || there {
-		b.out.CarriersStay += one(there)
-		return err
-	}
-	b.out.Carriers++
-	_, err = b.tx.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)
-		ON CONFLICT (id) DO UPDATE SET revision = revision + 1, document = excluded.document, updated = excluded.updated`, c.ID, c.Document, stamp())
+func (b *bringer) named(query string, row any) error {
+	_, err := b.tx.NamedExecContext(b.ctx, query, row)
 	return err
 }
 
-func (b bringer) entry(ctx context.Context, e LogEntry) error {
-	there, err := b.alike(ctx, "log "+e.Document, `SELECT count(*) FROM log WHERE date = ? AND document = ? AND removed IS NULL`, e.Date, e.Document)
-	if err != nil || there {
-		b.out.LogHere += one(there)
-		return err
+// born gives what has no revision or no day yet those of something new.
+func born(revision *int, days ...*string) {
+	*revision = max(*revision, 1)
+	for _, day := range days {
+		if *day == "" {
+			*day = stamp()
+		}
 	}
-	b.out.Log++
-	e.ID, e.Revision, e.Updated = uuid.NewString(), 1, stamp()
-	_, err = b.tx.NamedExecContext(ctx, insertLog, e)
-	return err
 }
 
-func (b bringer) settings(ctx context.Context, document string) error {
-	if document == "" {
+func (b *bringer) jobs() error {
+	for _, j := range b.all.Jobs {
+		what, err := b.act(Thing{OneJob, j.ID}, j.Document, j.Removed.Valid)
+		if err != nil {
+			return err
+		}
+		switch what {
+		case take:
+			var before int64
+			if err = b.tx.GetContext(b.ctx, &before, `SELECT number FROM jobs WHERE id = ?`, j.ID); err == nil {
+				err = update(b.ctx, b.tx, before, Job{ID: j.ID, Draft: j.Draft, Updated: stamp()})
+			}
+		case alongside:
+			now := stamp()
+			err = insert(b.ctx, b.tx, &Job{ID: uuid.NewString(), Revision: 1, Draft: j.Draft, Created: now, Updated: now})
+		case add:
+			born(&j.Revision, &j.Created, &j.Updated)
+			err = insert(b.ctx, b.tx, &j)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (b *bringer) gangs() error {
+	for _, g := range b.all.Gangs {
+		what, err := b.act(Thing{OneGang, g.ID}, g.Document, g.Removed != nil)
+		if err != nil {
+			return err
+		}
+		switch what {
+		case take:
+			g.Updated = stamp()
+			err = b.named(`UPDATE gangs SET revision = `+next+`, title = :title, document = :document, edit = '', updated = :updated WHERE id = :id`, g)
+		case alongside:
+			g.ID, g.Revision, g.Created, g.Updated = uuid.NewString(), 1, stamp(), stamp()
+			err = b.named(insertGang, g)
+		case add:
+			born(&g.Revision, &g.Created, &g.Updated)
+			err = b.named(insertGang, g)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (b *bringer) items() error {
+	if b.all.Alike > 0 {
+		b.out.Here[OneItem] += b.all.Alike
+	}
+	for _, i := range b.all.Items {
+		if i.ID == "" {
+			if _, err := lay(b.ctx, b.tx, i, broughtIn, ""); err != nil {
+				return err
+			}
+			b.out.Came[OneItem]++
+			continue
+		}
+		what, err := b.act(Thing{OneItem, i.ID}, i.Document, i.Removed.Valid)
+		if err != nil {
+			return err
+		}
+		switch what {
+		case take:
+			err = b.named(`UPDATE shelf SET revision = `+next+`, kind = :kind, size = :size, document = :document WHERE id = :id`, i)
+		case add:
+			born(&i.Revision)
+			b.fresh[i.ID] = true
+			err = b.named(`INSERT INTO shelf (id, revision, kind, size, document, count, removed) VALUES (:id, :revision, :kind, :size, :document, 0, :removed)`, i)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (b *bringer) log() error {
+	for _, e := range b.all.Log {
+		what, err := add, error(nil)
+		if e.ID != "" {
+			what, err = b.act(Thing{OneEntry, e.ID}, e.Document, e.Removed != nil)
+		} else if what, err = b.alike(e); err == nil {
+			e.ID = uuid.NewString()
+		}
+		if err != nil {
+			return err
+		}
+		switch what {
+		case take:
+			e.Updated = stamp()
+			err = b.named(`UPDATE log SET revision = `+next+`, date = :date, document = :document, edit = '', updated = :updated WHERE id = :id`, e)
+		case add:
+			born(&e.Revision, &e.Updated)
+			err = b.named(insertLog, e)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// alike decides about an entry without an identifier: of two that are alike both
+// come in, unless two are here.
+func (b *bringer) alike(e LogEntry) (act, error) {
+	left, known := b.like[e.Document]
+	if !known {
+		if err := b.tx.GetContext(b.ctx, &left, `SELECT count(*) FROM log WHERE date = ? AND document = ? AND removed IS NULL`, e.Date, e.Document); err != nil {
+			return leave, err
+		}
+	}
+	b.like[e.Document] = max(0, left-1)
+	if left > 0 {
+		b.out.Here[OneEntry]++
+		return leave, nil
+	}
+	b.out.Came[OneEntry]++
+	return add, nil
+}
+
+func (b *bringer) carriers() error {
+	for _, c := range b.all.Carriers {
+		what, err := b.act(Thing{OneCarrier, c.ID}, cmp.Or(c.Document, c.Aside), c.Document == "")
+		if err != nil {
+			return err
+		}
+		born(&c.Revision, &c.Updated)
+		switch what {
+		case take:
+			err = b.named(`UPDATE carriers SET revision = `+next+`, document = :document, updated = :updated WHERE id = :id`, c)
+		case add:
+			err = b.named(`INSERT INTO carriers (id, revision, document, aside, updated) VALUES (:id, :revision, :document, :aside, :updated)`, c)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (b *bringer) settings() error {
+	if b.all.Settings == "" {
 		return nil
 	}
-	there, err := b.there(ctx, `SELECT count(*) FROM settings`)
-	if err != nil || there {
-		b.out.SettingsStay = there
+	what, err := b.act(Thing{Kind: TheSettings}, b.all.Settings, false)
+	if err != nil || what == leave {
 		return err
 	}
-	b.out.Settings = true
-	return saveSettings(ctx, b.tx, Settings{Document: document})
-}
-
-func (b bringer) there(ctx context.Context, query string, args ...any) (bool, error) {
-	var n int
-	err := b.tx.GetContext(ctx, &n, query, args...)
-	return n > 0, err
-}
-
-// alike tells whether one like it was here for this one: of two that are alike both
-// come in, unless two are here.
-func (b bringer) alike(ctx context.Context, key, query string, args ...any) (bool, error) {
-	left, known := b.like[key]
-	if !known {
-		if err := b.tx.GetContext(ctx, &left, query, args...); err != nil {
-			return false, err
-		}
-	}
-	b.like[key] = max(0, left-1)
-	return left > 0, nil
-}
-
-func one(there bool) int {
-	if there {
-		return 1
-	}
-	return 0
-}
-
-// Each hands out every kept job, the oldest change first.
-func (s Jobs) Each(ctx context.Context, do func(Job) error) error {
-	rows, err := s.db.QueryxContext(ctx, `SELECT * FROM jobs WHERE removed IS NULL ORDER BY number`)
+	here, err := settingsOf(b.ctx, b.tx)
 	if err != nil {
 		return err
 	}
-	for rows.Next() {
-		var j Job
-		if err := rows.StructScan(&j); err != nil {
-			return errors.Join(err, rows.Close())
-		}
-		if err := do(j); err != nil {
-			return errors.Join(err, rows.Close())
-		}
-	}
-	return errors.Join(rows.Err(), rows.Close())
+	return saveSettings(b.ctx, b.tx, Settings{here.Revision, b.all.Settings})
 }

@@ -10,6 +10,7 @@ type Carrier struct {
 	ID       string `db:"id"`
 	Revision int    `db:"revision"`
 	Document string `db:"document"`
+	Aside    string `db:"aside"`   // the document, where it was taken away
 	Updated  string `db:"updated"` // RFC 3339, UTC
 }
 
@@ -29,7 +30,7 @@ func (s Carriers) All(ctx context.Context) ([]Carrier, error) {
 func (s Carriers) Save(ctx context.Context, id string, revision int, document string) (Carrier, error) {
 	now := time.Now().UTC().Format(time.RFC3339)
 	done, err := s.db.ExecContext(ctx, `INSERT INTO carriers (id, revision, document, updated) VALUES (?, 1, ?, ?)
-		ON CONFLICT (id) DO UPDATE SET revision = revision + 1, document = excluded.document, updated = excluded.updated
+		ON CONFLICT (id) DO UPDATE SET revision = `+next+`, document = excluded.document, updated = excluded.updated
 		WHERE carriers.revision = ? AND carriers.document <> '' OR carriers.document = '' AND ? = 0`, id, document, now, revision, revision)
 	if err != nil {
 		return Carrier{}, err
@@ -51,9 +52,26 @@ func (s Carriers) Save(ctx context.Context, id string, revision int, document st
 // Remove takes a user's own copy away; the error is ErrNotFound where there is none.
 func (s Carriers) Remove(ctx context.Context, id string) error {
 	// Its revision stays, so that an old window does not save over what is made in its place.
-	result, err := s.db.ExecContext(ctx, `UPDATE carriers SET document = '', revision = revision + 1 WHERE id = ? AND document <> ''`, id)
+	result, err := s.db.ExecContext(ctx, `UPDATE carriers SET aside = document, document = '', revision = `+next+` WHERE id = ? AND document <> ''`, id)
 	if err != nil {
 		return err
 	}
 	return some(result)
+}
+
+// Restore brings a user's own copy back that was taken away; the error is ErrNotFound
+// where there is none, or another was made in its place.
+func (s Carriers) Restore(ctx context.Context, id string) error {
+	result, err := s.db.ExecContext(ctx, `UPDATE carriers SET document = aside, aside = '', revision = `+next+` WHERE id = ? AND document = '' AND aside <> ''`, id)
+	if err != nil {
+		return err
+	}
+	return some(result)
+}
+
+// PostedBy are the titles of the jobs that are posted with a carrier, the newest change first.
+func (s Jobs) PostedBy(ctx context.Context, carrier string) ([]string, error) {
+	all := []string{}
+	err := s.db.SelectContext(ctx, &all, `SELECT title FROM jobs WHERE removed IS NULL AND CASE WHEN json_valid(document) THEN EXISTS (SELECT 1 FROM json_each(document, '$.post.carriers') WHERE value = ?) END ORDER BY number DESC`, carrier)
+	return all, err
 }

@@ -33,12 +33,13 @@ func (s Gangs) Create(ctx context.Context, title, document, edit string) (Gang, 
 		g = Gang{}
 		return anyOf(ctx, tx, &g, `SELECT * FROM gangs WHERE id = ?`, id)
 	}, func(tx *sqlx.Tx) (string, error) {
-		_, err := tx.NamedExecContext(ctx, `INSERT INTO gangs (id, revision, title, document, edit, created, updated)
-			VALUES (:id, :revision, :title, :document, :edit, :created, :updated)`, g)
+		_, err := tx.NamedExecContext(ctx, insertGang, g)
 		return g.ID, err
 	})
 	return g, err
 }
+
+const insertGang = `INSERT INTO gangs (id, revision, title, document, edit, created, updated, removed) VALUES (:id, :revision, :title, :document, :edit, :created, :updated, :removed)`
 
 // Get gives a kept gang; ErrNotFound when there is none, or it was removed.
 func (s Gangs) Get(ctx context.Context, id string) (Gang, error) {
@@ -62,7 +63,7 @@ func (s Gangs) All(ctx context.Context) ([]Gang, error) {
 // kept one is this very edit, come twice, it gives that one.
 func (s Gangs) Save(ctx context.Context, g Gang) (Gang, error) {
 	g.Updated = stamp()
-	result, err := s.db.NamedExecContext(ctx, `UPDATE gangs SET revision = revision + 1, title = :title, document = :document, edit = :edit, updated = :updated
+	result, err := s.db.NamedExecContext(ctx, `UPDATE gangs SET revision = `+next+`, title = :title, document = :document, edit = :edit, updated = :updated
 		WHERE id = :id AND revision = :revision AND removed IS NULL`, g)
 	if err != nil {
 		return Gang{}, err

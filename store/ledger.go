@@ -55,7 +55,7 @@ func (s Shelf) Keepers(ctx context.Context) ([]Keeper, error) {
 
 // writeLine writes a line, and the count that is the sum of them; use is empty where it was done by hand.
 func writeLine(ctx context.Context, tx *sqlx.Tx, item, what string, hand, kept int, use string) error {
-	if _, err := tx.ExecContext(ctx, `INSERT INTO shelf_lines (item, what, hand, kept, use, at) VALUES (?, ?, ?, ?, NULLIF(?, ''), ?)`, item, what, hand, kept, use, stamp()); err != nil {
+	if _, err := tx.ExecContext(ctx, `INSERT INTO shelf_lines (id, item, what, hand, kept, use, at) VALUES (?, ?, ?, ?, ?, NULLIF(?, ''), ?)`, uuid.NewString(), item, what, hand, kept, use, stamp()); err != nil {
 		return err
 	}
 	_, err := tx.ExecContext(ctx, `UPDATE shelf SET count = MAX(0, (SELECT SUM(hand) FROM shelf_lines WHERE item = shelf.id)) WHERE id = ?`, item)
@@ -67,7 +67,7 @@ func moveLine(ctx context.Context, tx *sqlx.Tx, item, what string, hand int, use
 	if err := writeLine(ctx, tx, item, what, hand, 0, use); err != nil {
 		return err
 	}
-	_, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = revision + 1 WHERE id = ?`, item)
+	_, err := tx.ExecContext(ctx, `UPDATE shelf SET revision = `+next+` WHERE id = ?`, item)
 	return err
 }
 
@@ -119,8 +119,8 @@ func free(ctx context.Context, tx *sqlx.Tx, of string) error {
 }
 
 // recount has lines say what counts say, where lines were lost.
-const recount = `INSERT INTO shelf_lines (item, what, hand, kept, use, at)
-	SELECT id, 'counted', count - COALESCE((SELECT SUM(hand) FROM shelf_lines WHERE item = shelf.id), 0), 0, NULL, strftime('%Y-%m-%dT%H:%M:%fZ', 'now') FROM shelf
+const recount = `INSERT INTO shelf_lines (id, item, what, hand, kept, use, at)
+	SELECT lower(hex(randomblob(16))), id, 'counted', count - COALESCE((SELECT SUM(hand) FROM shelf_lines WHERE item = shelf.id), 0), 0, NULL, strftime('%Y-%m-%dT%H:%M:%fZ', 'now') FROM shelf
 	WHERE count <> MAX(0, COALESCE((SELECT SUM(hand) FROM shelf_lines WHERE item = shelf.id), 0))`
 
 // tidy takes what was only ever left over from a use off the list when nothing of it

@@ -54,7 +54,7 @@ func (s Log) Put(ctx context.Context, e LogEntry) (LogEntry, error) {
 		return s.create(ctx, e)
 	}
 	e.Updated = stamp()
-	result, err := s.db.NamedExecContext(ctx, `UPDATE log SET revision = revision + 1, date = :date, document = :document, edit = :edit, updated = :updated
+	result, err := s.db.NamedExecContext(ctx, `UPDATE log SET revision = `+next+`, date = :date, document = :document, edit = :edit, updated = :updated
 		WHERE id = :id AND revision = :revision AND removed IS NULL`, e)
 	if err != nil {
 		return LogEntry{}, err
@@ -82,7 +82,7 @@ func (s Log) create(ctx context.Context, e LogEntry) (LogEntry, error) {
 	return e, err
 }
 
-const insertLog = `INSERT INTO log (id, revision, date, making, document, edit, updated) VALUES (:id, :revision, :date, :making, :document, :edit, :updated)`
+const insertLog = `INSERT INTO log (id, revision, date, making, document, edit, updated, removed) VALUES (:id, :revision, :date, :making, :document, :edit, :updated, :removed)`
 
 // Mark changes whenever the logbook does.
 func (s Log) Mark(ctx context.Context) (string, error) {

@@ -198,7 +198,7 @@ func (s Makings) Append(ctx context.Context, id string, a Append) error {
 func writeLog(ctx context.Context, tx *sqlx.Tx, making string, entries []LogEntry) error {
 	for _, e := range entries {
 		e.Making, e.Updated = making, stamp()
-		query := `UPDATE log SET revision = revision + 1, date = :date, document = :document, updated = :updated, removed = NULL WHERE id = :id`
+		query := `UPDATE log SET revision = ` + next + `, date = :date, document = :document, updated = :updated, removed = NULL WHERE id = :id`
 		if e.ID == "" {
 			e.ID, e.Revision, query = uuid.NewString(), 1, insertLog
 		}

@@ -34,6 +34,8 @@ var written = map[string]func(string) bool{
 	"makings.source": jsonText, "makings.shown": orJSON, "making_plans.plan": jsonText, "making_plans.drawings": jsonText,
 	"created.kind":       func(text string) bool { return slices.Contains(creations, Creation(text)) },
 	"sessions.mark":      markText.MatchString,
+	"answered.mark":      markText.MatchString,
+	"floors.of":          func(text string) bool { return text == "all" },
 	"making_events.body": jsonText, "log.date": dayText.MatchString, "log.document": jsonText,
 }
 

@@ -19,9 +19,11 @@ type Settings struct {
 type Preferences struct{ db guarded }
 
 // Get gives the kept ones.
-func (s Preferences) Get(ctx context.Context) (Settings, error) {
+func (s Preferences) Get(ctx context.Context) (Settings, error) { return settingsOf(ctx, s.db) }
+
+func settingsOf(ctx context.Context, q sqlx.QueryerContext) (Settings, error) {
 	var kept Settings
-	err := s.db.GetContext(ctx, &kept, `SELECT revision, document FROM settings`)
+	err := sqlx.GetContext(ctx, q, &kept, `SELECT revision, document FROM settings`)
 	if errors.Is(err, sql.ErrNoRows) {
 		return Settings{}, nil
 	}
@@ -45,7 +47,7 @@ func (s Preferences) Save(ctx context.Context, revision int, document string) (S
 // saveSettings is Save within something larger, or by itself.
 func saveSettings(ctx context.Context, db sqlx.ExecerContext, s Settings) error {
 	done, err := db.ExecContext(ctx, `INSERT INTO settings (only, revision, document) VALUES (1, 1, ?)
-		ON CONFLICT (only) DO UPDATE SET revision = settings.revision + 1, document = excluded.document
+		ON CONFLICT (only) DO UPDATE SET revision = `+next+`, document = excluded.document
 		WHERE settings.revision = ?`, s.Document, s.Revision)
 	if err != nil {
 		return err

@@ -65,7 +65,7 @@ func (s Shelf) Put(ctx context.Context, i ShelfItem) (ShelfItem, error) {
 	}
 	var kept ShelfItem
 	err := s.db.within(ctx, func(tx *sqlx.Tx) error {
-		result, err := tx.NamedExecContext(ctx, `UPDATE shelf SET revision = revision + 1, kind = :kind, size = :size, document = :document
+		result, err := tx.NamedExecContext(ctx, `UPDATE shelf SET revision = `+next+`, kind = :kind, size = :size, document = :document
 			WHERE id = :id AND revision = :revision AND removed IS NULL`, i)
 		if err != nil {
 			return err
@@ -179,13 +179,19 @@ func (s Shelf) Take(ctx context.Context, by Taking, lines []UseLine, offcuts []S
 	return u, err
 }
 
+const (
+	insertUse     = `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`
+	insertUseJob  = `INSERT OR IGNORE INTO use_jobs (use, job) VALUES (?, ?)`
+	insertUseLine = `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`
+)
+
 func takeAll(ctx context.Context, tx *sqlx.Tx, by Taking, lines []UseLine, offcuts []ShelfItem) (Use, error) {
 	u := Use{ID: uuid.NewString(), Job: by.Job, Title: by.Title, State: by.State, Made: stamp()}
-	if _, err := tx.NamedExecContext(ctx, `INSERT INTO uses (id, job, title, state, made) VALUES (:id, :job, :title, :state, :made)`, u); err != nil {
+	if _, err := tx.NamedExecContext(ctx, insertUse, u); err != nil {
 		return u, err
 	}
 	for _, job := range append([]string{by.Job}, by.Also...) {
-		if _, err := tx.ExecContext(ctx, `INSERT OR IGNORE INTO use_jobs (use, job) VALUES (?, ?)`, u.ID, job); err != nil {
+		if _, err := tx.ExecContext(ctx, insertUseJob, u.ID, job); err != nil {
 			return u, err
 		}
 	}
@@ -214,7 +220,7 @@ func takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
 	if l.Count < 1 || item.Count-item.Reserved < l.Count {
 		return fmt.Errorf("%w: %d free of %d", ErrShort, max(0, item.Count-item.Reserved), item.Count)
 	}
-	if _, err := tx.ExecContext(ctx, `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`, u.ID, l.Item, l.Count); err != nil {
+	if _, err := tx.ExecContext(ctx, insertUseLine, u.ID, l.Item, l.Count); err != nil {
 		return err
 	}
 	if u.State == "used" {
@@ -223,10 +229,10 @@ func takeLine(ctx context.Context, tx *sqlx.Tx, u Use, l UseLine) error {
 	return writeLine(ctx, tx, l.Item, keptBack, 0, l.Count, u.ID)
 }
 
-// addOffcut adds to an equal item on the shelf, or makes one.
+// addOffcut adds to the item on the shelf that is named, or that is the same; else it makes one.
 func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
-	err := sqlx.GetContext(ctx, tx, &o.ID, `SELECT id FROM shelf WHERE removed IS NULL AND kind = ? AND size = ? AND json_remove(document, '$.count') = json_remove(?, '$.count')`,
-		o.Kind, o.Size, o.Document)
+	err := sqlx.GetContext(ctx, tx, &o.ID, `SELECT id FROM shelf WHERE removed IS NULL AND (id = ? OR kind = ? AND size = ? AND json_remove(document, '$.count') = json_remove(?, '$.count')) ORDER BY id = ? DESC LIMIT 1`,
+		o.ID, o.Kind, o.Size, o.Document, o.ID)
 	switch {
 	case errors.Is(err, sql.ErrNoRows):
 		o.ID, err = lay(ctx, tx, o, offcut, u.ID)
@@ -236,7 +242,7 @@ func addOffcut(ctx context.Context, tx *sqlx.Tx, u Use, o ShelfItem) error {
 	if err != nil {
 		return err
 	}
-	_, err = tx.ExecContext(ctx, `INSERT INTO use_lines (use, item, count) VALUES (?, ?, ?)`, u.ID, o.ID, -o.Count)
+	_, err = tx.ExecContext(ctx, insertUseLine, u.ID, o.ID, -o.Count)
 	return err
 }
 

@@ -68,8 +68,8 @@ func insert(ctx context.Context, tx *sqlx.Tx, j *Job) (err error) {
 	if j.Number, err = number(ctx, tx); err != nil {
 		return err
 	}
-	_, err = tx.NamedExecContext(ctx, `INSERT INTO jobs (id, number, revision, title, quantity, document, due, shown, shown_by, edit, created, updated)
-		VALUES (:id, :number, :revision, :title, :quantity, :document, :due, :shown, :shown_by, :edit, :created, :updated)`, j)
+	_, err = tx.NamedExecContext(ctx, `INSERT INTO jobs (id, number, revision, title, quantity, document, due, shown, shown_by, edit, created, updated, removed)
+		VALUES (:id, :number, :revision, :title, :quantity, :document, :due, :shown, :shown_by, :edit, :created, :updated, :removed)`, j)
 	if err != nil {
 		return err
 	}
@@ -128,7 +128,7 @@ func update(ctx context.Context, tx *sqlx.Tx, before int64, j Job) (err error) {
 	if j.Number, err = number(ctx, tx); err != nil {
 		return err
 	}
-	_, err = tx.NamedExecContext(ctx, `UPDATE jobs SET number = :number, revision = revision + 1, title = :title, quantity = :quantity,
+	_, err = tx.NamedExecContext(ctx, `UPDATE jobs SET number = :number, revision = `+next+`, title = :title, quantity = :quantity,
 		document = :document, due = :due, shown = :shown, shown_by = :shown_by, edit = :edit, updated = :updated WHERE id = :id`, j)
 	if err != nil {
 		return err

@@ -147,7 +147,9 @@ func whatIsKept(t *testing.T, dir string) string {
 	}
 	defer s.Close()
 	ctx, out := context.Background(), &strings.Builder{}
-	if err := s.Jobs.Each(ctx, func(j store.Job) error { _, err := out.WriteString(j.Document); return err }); err != nil {
+	if err := s.Whole(ctx, func(w store.Whole) error {
+		return w.Jobs(func(j store.Job) error { _, err := out.WriteString(j.Document); return err })
+	}); err != nil {
 		t.Fatal(err)
 	}
 	shelf, err := s.Shelf.All(ctx)
@@ -219,7 +221,9 @@ func titles(t *testing.T, dir string) string {
 	}
 	defer s.Close()
 	counts := map[string]int{}
-	if err := s.Jobs.Each(context.Background(), func(j store.Job) error { counts[j.Title]++; return nil }); err != nil {
+	if err := s.Whole(context.Background(), func(w store.Whole) error {
+		return w.Jobs(func(j store.Job) error { counts[j.Title]++; return nil })
+	}); err != nil {
 		t.Fatal(err)
 	}
 	var out []string

@@ -76,13 +76,18 @@ export function bringLog(text: string, edit: string) {
   )
 }
 
+export type ArchiveAnswer = NonNullable<
+  NonNullable<operations['bringArchive']['parameters']['query']>['answer']
+>
+
 /** Everything in one zip file. */
 export async function archiveFile() {
   return blob(await ask(api.GET('/api/v1/archive.zip', { parseAs: 'blob' })))
 }
-export const bringArchive = (file: File) =>
+export const bringArchive = (file: File, answer?: ArchiveAnswer, only?: string[]) =>
   ask(
     api.POST('/api/v1/archive.zip', {
+      params: { query: { answer, only } },
       body: file as unknown as string,
       bodySerializer: (body: unknown) => body as Blob,
       headers: { 'Content-Type': 'application/zip' },

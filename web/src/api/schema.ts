@@ -101,7 +101,7 @@ export interface paths {
         /** Keep an own copy of a carrier's rules */
         put: operations["saveCarrier"];
         post?: never;
-        /** Go back to the rules that ship */
+        /** Go back to the rules that ship, or take a carrier of one's own away */
         delete: operations["removeCarrier"];
         options?: never;
         head?: never;
@@ -119,6 +119,23 @@ export interface paths {
         /** New prices of one class, in an own copy of the carrier's rules */
         put: operations["saveCarrierPrices"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/carriers/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring back an own copy that was taken away */
+        post: operations["restoreCarrier"];
         delete?: never;
         options?: never;
         head?: never;
@@ -830,7 +847,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change something on the shelf */
+        /** Change something on the shelf; 428 where it is to be said that it is meant so */
         put: operations["saveItem"];
         post?: never;
         /** Take something off the shelf's list */
@@ -1089,6 +1106,10 @@ export interface components {
             length?: string;
         };
         BroughtIn: {
+            /** @description put aside here; they stay so until they are brought back */
+            aside: components["schemas"]["BroughtThing"][];
+            /** @description otherwise here, and not answered yet: nothing was done about them */
+            changed: components["schemas"]["BroughtThing"][];
             /**
              * Format: int64
              * @description that came in
@@ -1099,6 +1120,12 @@ export interface components {
         BroughtOutputBody: {
             /** Format: int64 */
             brought: number;
+        };
+        BroughtThing: {
+            id: string;
+            /** @enum {string} */
+            kind: "job" | "gang" | "making" | "item" | "entry" | "carrier" | "settings";
+            title: string;
         };
         Build: {
             /** @description the thickness map, in mm from the card's top left corner */
@@ -3583,7 +3610,12 @@ export interface operations {
     };
     bringArchive: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description what becomes of what was changed here since: it stays, becomes what it was there, or that comes in beside it (a job or a gang) */
+                answer?: "stay" | "take" | "both";
+                /** @description of which of these: kind/id; of all where there is none */
+                only?: string[];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3791,7 +3823,10 @@ export interface operations {
     };
     removeCarrier: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description though it is home, or jobs are posted with it */
+                sure?: boolean;
+            };
             header?: never;
             path: {
                 id: string;
@@ -3809,6 +3844,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3874,6 +3918,53 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    restoreCarrier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6445,6 +6536,8 @@ export interface operations {
         parameters: {
             query: {
                 revision: number;
+                /** @description though it counts fewer than are kept back */
+                sure?: boolean;
             };
             header?: never;
             path: {
@@ -6487,6 +6580,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -166,7 +166,13 @@ export function useCarriers(id: () => string | undefined, show: (id: string) => 
   async function shipped() {
     if (!now.value) return
     const { id: of, text, name, ships } = now.value
-    const reply = await ask(api.DELETE('/api/v1/carriers/{id}', { params: { path: { id: of } } }))
+    const away = (sure: boolean) =>
+      ask(api.DELETE('/api/v1/carriers/{id}', { params: { path: { id: of }, query: { sure } } }))
+    let reply = await away(false)
+    if (reply.status === 409) {
+      if (!window.confirm(`${reply.says} Take ${name} away all the same?`)) return
+      reply = await away(true)
+    }
     if (!worked('Your copy stays.', reply)) return
     forgetCatalog()
     await load()

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { mdiContentSave, mdiDownload, mdiUpload } from '@mdi/js'
 import { onMounted, ref } from 'vue'
-import { api, ask, type Copies } from '@/api/client'
-import { archiveFile, bringArchive, takeFile } from '@/api/files'
+import BroughtAsks from './BroughtAsks.vue'
+import { api, ask, type BroughtIn, type BroughtThing, type Copies } from '@/api/client'
+import { archiveFile, bringArchive, takeFile, type ArchiveAnswer } from '@/api/files'
 import { worked } from '@/app/notice'
 import { useSettings } from './settings'
 
 /** What is kept besides: the daily copies, and everything as a file to take along. */
-const { tools, change } = useSettings()
+const { tools, change, renew } = useSettings()
 const copies = ref<Copies>()
 const said = ref('')
 const busy = ref(false)
 const picker = ref<HTMLInputElement>()
+const file = ref<File>()
+const result = ref<BroughtIn>()
 
 onMounted(async () => {
   copies.value = (await ask(api.GET('/api/v1/copies'))).data
@@ -28,14 +31,38 @@ async function take() {
 }
 async function bring(event: Event) {
   const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
-  busy.value = true
-  const reply = await bringArchive(file)
-  busy.value = false
+  file.value = input.files?.[0]
   input.value = ''
+  await brought()
+}
+/** Brings the file in; what was changed here since it was taken becomes what is answered. */
+async function brought(answer?: ArchiveAnswer, of: BroughtThing[] = []) {
+  if (!file.value || busy.value) return
+  busy.value = true
+  const reply = await bringArchive(
+    file.value,
+    answer,
+    of.map((t) => `${t.kind}/${t.id}`),
+  )
+  busy.value = false
   const [where] = Object.keys(reply.errors)
   said.value = reply.data ? reply.data.text : `Nothing came in. ${where ? `${where}: ` : ''}${reply.says}`
+  result.value = reply.data
+  if (reply.data) await renew()
+}
+async function back(of: BroughtThing) {
+  const params = { path: { id: of.id } }
+  const ways: { [kind in BroughtThing['kind']]?: () => Promise<{ says: string }> } = {
+    job: () => ask(api.POST('/api/v1/jobs/{id}/restore', { params })),
+    gang: () => ask(api.POST('/api/v1/gangs/{id}/restore', { params })),
+    making: () => ask(api.POST('/api/v1/makings/{id}/restore', { params })),
+    item: () => ask(api.POST('/api/v1/shelf/{id}/restore', { params })),
+    entry: () => ask(api.POST('/api/v1/log/{id}/restore', { params })),
+    carrier: () => ask(api.POST('/api/v1/carriers/{id}/restore', { params })),
+  }
+  const reply = await ways[of.kind]?.()
+  if (!reply || !worked('It stays put aside.', reply) || !result.value) return
+  result.value = { ...result.value, aside: result.value.aside.filter((t) => t !== of) }
 }
 </script>
 
@@ -70,8 +97,8 @@ async function bring(event: Event) {
       <code data-testid="copies-how">{{ copies.how }}</code>
     </template>
     <p>
-      For another machine, everything goes into one zip file of open documents: jobs, shelf, settings,
-      carriers and logbook. Bringing one in replaces nothing that is here.
+      For another machine, everything goes into one zip file of open documents: jobs, makings, shelf,
+      settings, carriers and logbook. Bringing one in replaces nothing that is here without asking.
     </p>
     <div class="row">
       <v-btn variant="outlined" :prepend-icon="mdiDownload" data-testid="archive-take" @click="take"
@@ -91,6 +118,7 @@ async function bring(event: Event) {
       />
     </div>
     <p v-if="said" role="status" class="said" data-testid="archive-said">{{ said }}</p>
+    <BroughtAsks v-if="result" :of="result" :busy="busy" @answer="brought" @back="back" />
   </section>
 </template>
 

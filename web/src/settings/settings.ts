@@ -64,6 +64,13 @@ function makeSettings() {
     loading = false
   }
 
+  /** Reads the settings anew, where others were brought in. */
+  async function renew() {
+    const reply = await ask(api.GET('/api/v1/settings'))
+    if (reply.data && !kept.dirty.value) kept.take(read(reply.data))
+    forgetCatalog()
+  }
+
   /** Changes the tools as they are typed; kept once the typing rests. */
   function change(next: (tools: Tools) => Tools) {
     touched = true
@@ -95,6 +102,7 @@ function makeSettings() {
     keep: kept.attempt,
     liveAt,
     load,
+    renew,
   }
 }
 

@@ -39,12 +39,21 @@ export const kindOf = (kind: 'sheet' | 'envelope') => `shelf-${kind}`
 /** Keeps a thing on the shelf, a new one where it has no name yet. */
 export async function sendItem(doc: Typed, { id, revision, edit }: At, keepalive: boolean) {
   const body = item(doc)
-  const reply = id
-    ? await ask(
-        api.PUT('/api/v1/shelf/{id}', { params: { path: { id }, query: { revision } }, body, keepalive }),
-      )
-    : await ask(api.POST('/api/v1/shelf', { params: { query: { edit } }, body, keepalive }))
-  return savedAs(reply, itemKept)
+  if (!id)
+    return savedAs(
+      await ask(api.POST('/api/v1/shelf', { params: { query: { edit } }, body, keepalive })),
+      itemKept,
+    )
+  const put = (sure: boolean) =>
+    ask(
+      api.PUT('/api/v1/shelf/{id}', { params: { path: { id }, query: { revision, sure } }, body, keepalive }),
+    )
+  const reply = await put(false)
+  const asks = reply.status === 428 && !keepalive
+  return savedAs(
+    asks && window.confirm(`${reply.says} Is that what lies there?`) ? await put(true) : reply,
+    itemKept,
+  )
 }
 
 const shelf = ref<ShelfBody>()
