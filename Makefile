@@ -111,13 +111,14 @@ fuzz: ## each reader for a minute
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
 	go run ./e2e/shots docs/screenshots
 
-soak: $(BIN) tools ## long forms: accessibility in every size and theme; 50,000 jobs; 1,000 kills; 50,000 hostile requests; 10,000 times the shelf undone in any order; 3,000 spoiled archives; eight makers for four minutes
+soak: $(BIN) tools ## long forms: accessibility in every size and theme; 50,000 jobs; 1,000 kills; 50,000 hostile requests; 10,000 times the shelf undone in any order; 3,000 spoiled archives; 1,000 sequences of what outlives a job; eight makers for four minutes
 	YELLOW_PARCEL_CHECK=10000 go test -count=1 -timeout 60m ./core/check -args -seed $$RANDOM
 	YELLOW_PARCEL_KILLS=1000 go test -count=1 -timeout 90m -v -run 'TestKillsLose|TestAKilledServer' ./cmd/yellow-parcel
 	YELLOW_PARCEL_KILLS=100 go test -count=1 -timeout 30m -v -run 'TestKilled|TestAKilledArchive' ./cmd/yellow-parcel
 	YELLOW_PARCEL_COPIES=1000 YELLOW_PARCEL_MEND=1000 go test -count=1 -timeout 120m -v -run 'TestAGoodCopy|TestMendingLoses' ./store
 	YELLOW_PARCEL_UNDO=10000 go test -count=1 -timeout 120m -run TestUndoneIsNeverDone ./store
 	YELLOW_PARCEL_ARCHIVES=3000 go test -count=1 -timeout 60m -run TestAnArchiveSaysWhatItLikes ./api
+	YELLOW_PARCEL_SEQUENCES=1000 go test -count=1 -timeout 60m -run TestWhatOutlivesAJob ./api
 	YELLOW_PARCEL_HOSTILE=50000 go test -count=1 -timeout 60m -v -run TestHostile ./cmd/yellow-parcel
 	YELLOW_PARCEL_LOAD=240 go test -count=1 -timeout 10m -v -run TestEightMakers ./api
 	go test -run '^$$' -bench ListOfMany ./store

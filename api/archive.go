@@ -103,7 +103,7 @@ func (s *archives) bring(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	s.remaker.remade()
+	s.remaker.changed()
 	titles := titlesOf(all, s.library.standard)
 	out := BroughtIn{Jobs: came.Came[store.OneJob] + came.Beside, Changed: called(titles, came.Changed), Aside: called(titles, came.Aside)}
 	out.Text = broughtText(came, titles, all.Says)

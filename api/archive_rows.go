@@ -184,7 +184,7 @@ func orNone(at string) *string {
 func makingRow(m archive.Bench) (store.MakingRow, error) {
 	state := stateOf(m.ReadPlans, m.ReadEvents)
 	shown, err := shownMaking(&state)
-	out := store.MakingRow{Making: store.Making{ID: m.ID, Title: m.ReadSource.Title, Source: string(m.Source), Of: m.Of, Edit: m.Edit, Shown: shown, Finished: state.Finished, Used: m.Used, Created: m.Created, Updated: m.Updated, Removed: orNone(m.Aside)}}
+	out := store.MakingRow{Making: store.Making{ID: m.ID, Title: m.ReadSource.Title, Source: string(m.Source), Of: m.Of, Edit: m.Edit, Shown: shown, Finished: state.Finished, Used: m.Used, Created: m.Created, Updated: m.Updated, Removed: orNone(m.Aside), Jobs: coveredBy(&m.ReadSource)}}
 	for i, p := range m.Plans {
 		out.Plans = append(out.Plans, store.MakingPlan{Number: i, Plan: string(p.Plan), Drawings: string(p.Drawings)})
 	}

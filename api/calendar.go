@@ -13,7 +13,9 @@ import (
 
 	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/learn"
+	"yellow-parcel/core/making"
 	"yellow-parcel/core/schedule"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
@@ -96,6 +98,7 @@ type dated struct {
 type laid struct {
 	job store.Job
 	dated
+	left *learn.Efforts // where some of it is made
 	need calendar.Need
 	calendar.Laid
 }
@@ -111,11 +114,12 @@ func (s *diaries) laid(ctx context.Context, sight *sight) ([]laid, error) {
 	if err != nil {
 		return nil, err
 	}
-	under, err := s.keptMakings.UnderWay(ctx)
+	covers, err := s.keptMakings.Covers(ctx)
 	if err != nil {
 		return nil, err
 	}
 	var all []laid
+	under := map[string]*making.State{}
 	for _, j := range jobs {
 		kept := sight.shown(j)
 		if s.remaker == nil && j.ShownBy != sight.by {
@@ -127,10 +131,11 @@ func (s *diaries) laid(ctx context.Context, sight *sight) ([]laid, error) {
 			continue
 		}
 		one := laid{job: j, dated: *kept.Dated}
-		if id := under[j.ID]; id != "" {
-			if one.Efforts, err = s.leftOf(ctx, id); err != nil {
+		if of := covers[j.ID]; len(of) > 0 {
+			if one.left, err = s.leftOf(ctx, sight, j, of, under); err != nil {
 				return nil, err
 			}
+			one.Efforts = *one.left
 		}
 		one.need = one.Efforts.Need(book)
 		all = append(all, one)
@@ -153,18 +158,49 @@ func (s *diaries) settled(ctx context.Context, sight *sight) ([]laid, error) {
 	return s.laid(ctx, sight)
 }
 
-// leftOf is what is left of a making.
-func (s *diaries) leftOf(ctx context.Context, id string) (learn.Efforts, error) {
-	m, err := s.tables.opened(ctx, id)
-	if err != nil {
-		return learn.Efforts{}, err
+// leftOf is what is left of a job of which some is made or being made: of its makings
+// under way, and the cards that none of its makings covers. Those under way are read once.
+func (s *diaries) leftOf(ctx context.Context, sight *sight, j store.Job, covers []store.Covered, under map[string]*making.State) (*learn.Efforts, error) {
+	out, rest := learn.Efforts{}, max(j.Quantity, 1)
+	for _, c := range covers {
+		rest -= c.Cards
+		if c.Over {
+			continue
+		}
+		if under[c.Making] == nil {
+			m, err := s.tables.opened(ctx, c.Making)
+			if err != nil {
+				return nil, err
+			}
+			state := m.state()
+			under[c.Making] = &state
+		}
+		out = out.With(under[c.Making].Efforts(c.Place))
 	}
-	state := m.state()
-	return state.Efforts(), nil
+	if rest <= 0 {
+		return &out, nil
+	}
+	of, err := s.effortsOf(ctx, sight, j, rest)
+	out = out.With(of)
+	return &out, err
 }
 
-// before is what a job finds of the days to come: what is left of a making of it, and
-// what the jobs have that go to the post before it.
+// effortsOf is what so many cards of a job take; nothing where that cannot be worked out.
+func (s *diaries) effortsOf(ctx context.Context, sight *sight, j store.Job, cards int) (learn.Efforts, error) {
+	one, err := job.Read([]byte(j.Document))
+	if err != nil {
+		return learn.Efforts{}, nil
+	}
+	one.Quantity = cards
+	shown, _, err := s.views.look(ctx, sight, one)
+	if err != nil || shown.Dated == nil {
+		return learn.Efforts{}, err
+	}
+	return shown.Dated.Efforts, nil
+}
+
+// before is what a job finds of the days to come: what is left of it where some of it is
+// made, and what the jobs have that go to the post before it.
 func (s *diaries) before(ctx context.Context, id string) (left *learn.Efforts, taken calendar.Taken, err error) {
 	sight, err := s.views.sight(ctx)
 	if err != nil {
@@ -177,16 +213,11 @@ func (s *diaries) before(ctx context.Context, id string) (left *learn.Efforts, t
 	taken = calendar.Taken{}
 	for _, one := range all {
 		if one.job.ID == id {
-			break
+			return one.left, taken, nil
 		}
 		taken.Take(one.Laid)
 	}
-	under, err := s.keptMakings.UnderWay(ctx)
-	if err != nil || id == "" || under[id] == "" {
-		return nil, taken, err
-	}
-	of, err := s.leftOf(ctx, under[id])
-	return &of, taken, err
+	return nil, taken, nil
 }
 
 // dueJob is a due job in words.

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/making"
 	"yellow-parcel/draw"
 )
@@ -286,4 +287,102 @@ func TestAMakingCoversWhatItMade(t *testing.T) {
 	due("put off by twelve days", 0)
 	saves(doc(300, "2027-02-14"))
 	due("due again in February", 1)
+}
+
+// needs are the minutes that jobs that are due still take, by title: of the first one and of the rest.
+func needs(t *testing.T, app *Server) map[string]calendar.Need {
+	t.Helper()
+	ctx := context.Background()
+	sight, err := app.s.diaries.views.sight(ctx)
+	if err != nil {
+		t.Fatal(err)
+	}
+	all, err := app.s.diaries.settled(ctx, sight)
+	if err != nil {
+		t.Fatal(err)
+	}
+	out := map[string]calendar.Need{}
+	for _, one := range all {
+		out[one.job.Title] = one.need
+	}
+	return out
+}
+
+// Three hundred cards of which five are being made take what is left of the five and what 295 take; once they are made, what 295 take.
+func TestTheRestOfAJobIsLaid(t *testing.T) {
+	app, _, server := served(t, Settings{Now: at})
+	doc := func(title string, quantity int) string {
+		return strings.Replace(tideCards(title, `,"due":"2026-12-14"`), `"quantity":80`, fmt.Sprintf(`"quantity":%d`, quantity), 1)
+	}
+	keepJob(t, server, doc("alike", 295))
+	id := keepJob(t, server, doc("raised", 5))
+	var made MakingBody
+	call(t, "POST", server.URL+"/api/v1/makings", `{"job":"`+id+`"}`, &made)
+	five := needs(t, app)["raised"]
+	if status, _, answer := call(t, "PUT", server.URL+"/api/v1/jobs/"+id+"?revision=1", doc("raised", 300), nil); status != 200 {
+		t.Fatal(answer)
+	}
+	if call(t, "GET", server.URL+"/api/v1/makings/"+made.ID, "", &made); len(made.Since) != 1 || made.Since[0] != "300 cards by now, not 5. This goes on as it was begun." {
+		t.Errorf("%q", made.Since)
+	}
+	// Minutes at the upper end are rounded up, by part and together.
+	near := func(what string, got, want calendar.Need) {
+		t.Helper()
+		if got.First < want.First-1 || got.First > want.First || got.Rest < want.Rest-1 || got.Rest > want.Rest {
+			t.Errorf("%s: %+v, not %+v", what, got, want)
+		}
+	}
+	all := needs(t, app)
+	near("being made", all["raised"], calendar.Need{First: five.First + all["alike"].First, Rest: five.Rest + all["alike"].Rest})
+	if status, _, answer := call(t, "POST", server.URL+"/api/v1/makings/"+made.ID+"/events", `{"events":[{"client":"phone","seq":1,"at":"2026-09-23T11:00:00Z","kind":"finished"}]}`, nil); status != 200 {
+		t.Fatalf("%d %s", status, answer)
+	}
+	all = needs(t, app)
+	near("five made", all["raised"], all["alike"])
+}
+
+// What is done at a table of several jobs is done for each of them; while a making is under way a job is not made, however many were.
+func TestAGangUnderWayCountsForItsJobs(t *testing.T) {
+	app, _, server := served(t, Settings{Now: at})
+	doc := func(title string) string { return tideCards(title, `,"due":"2026-12-14"`) }
+	ids := []string{keepJob(t, server, doc("one")), keepJob(t, server, doc("two"))}
+	gang := fmt.Sprintf(`{"format":"yellow-parcel-gang","version":1,"title":"Both","jobs":[{"id":%q,"revision":1,"job":%s},{"id":%q,"revision":1,"job":%s}]}`, ids[0], doc("one"), ids[1], doc("two"))
+	var kept GangRecord
+	if status, _, text := call(t, "POST", server.URL+"/api/v1/gangs", gang, &kept); status != 200 {
+		t.Fatal(text)
+	}
+	var m MakingBody
+	if status, _, text := call(t, "POST", server.URL+"/api/v1/makings", `{"gang":"`+kept.ID+`"}`, &m); status != 200 {
+		t.Fatal(text)
+	}
+	before, seq := needs(t, app), 0
+	tell := func(kind making.EventKind, step string) {
+		t.Helper()
+		seq++
+		told := fmt.Sprintf(`{"events":[{"client":"phone","seq":%d,"at":"2026-09-23T11:00:00Z","kind":%q,"step":%q}]}`, seq, kind, step)
+		if status, _, answer := call(t, "POST", server.URL+"/api/v1/makings/"+m.ID+"/events", told, nil); status != 200 {
+			t.Fatalf("%d %s", status, answer)
+		}
+	}
+	last := m.Steps[len(m.Steps)-1]
+	for _, x := range m.Steps {
+		if x.ID == last.ID {
+			break
+		}
+		tell(making.Done, x.ID)
+	}
+	after := needs(t, app)
+	if len(after) != 2 || after["one"].First != 0 || after["two"].First != 0 || after["one"].Rest >= before["one"].Rest || after["two"].Rest >= before["two"].Rest {
+		t.Errorf("%+v, before %+v", after, before)
+	}
+	if tell(making.Done, last.ID); needs(t, app)["one"] != (calendar.Need{}) {
+		t.Errorf("all done, not finished: %+v", needs(t, app))
+	}
+	if tell(making.Finished, ""); len(needs(t, app)) != 0 {
+		t.Errorf("finished: %+v", needs(t, app))
+	}
+	// One of them is begun once more.
+	if call(t, "POST", server.URL+"/api/v1/makings", `{"job":"`+ids[1]+`"}`, &m); len(needs(t, app)) != 1 {
+		t.Errorf("begun again: %+v", needs(t, app))
+	}
 }

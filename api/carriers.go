@@ -70,6 +70,7 @@ type carriers struct {
 	kept    store.Carriers
 
 	keptJobs store.Jobs
+	remaker  *remaker // nil where nothing is worked out behind the answers
 }
 
 func (s *carriers) register(a huma.API, op operation) {
@@ -249,6 +250,7 @@ func (s *carriers) keep(ctx context.Context, id string, revision int, text []byt
 	if err != nil && !changed {
 		return nil, err
 	}
+	s.remaker.changed()
 	shipped, _ := catalog.CarrierText(id)
 	own := map[string]store.Carrier{id: k}
 	if k.Document == "" { // it was taken away meanwhile
@@ -304,14 +306,15 @@ func (s *carriers) remove(ctx context.Context, in *struct {
 			return nil, huma.Error409Conflict(says)
 		}
 	}
-	return nil, noCopy(s.kept.Remove(ctx, in.ID))
+	return nil, s.noCopy(s.kept.Remove(ctx, in.ID))
 }
 
 func (s *carriers) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
-	return nil, noCopy(s.kept.Restore(ctx, in.ID))
+	return nil, s.noCopy(s.kept.Restore(ctx, in.ID))
 }
 
-func noCopy(err error) error {
+func (s *carriers) noCopy(err error) error {
+	s.remaker.changed()
 	if errors.Is(err, store.ErrNotFound) {
 		return huma.Error404NotFound("There is no own copy of these rules.")
 	}

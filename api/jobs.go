@@ -54,7 +54,7 @@ func (s *jobs) list(ctx context.Context, in *ListInput) (*listOutput, error) {
 		out.Body[i] = sight.summary(j)
 	}
 	if slices.ContainsFunc(out.Body, func(one Summary) bool { return one.Stale }) {
-		s.remaker.remade()
+		s.remaker.changed()
 	}
 	if page.Next != 0 {
 		out.Link = nextLink(in, page.Next)

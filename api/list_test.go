@@ -5,8 +5,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"yellow-parcel/store"
 )
@@ -156,5 +158,37 @@ func TestListsAreNeverNull(t *testing.T) {
 			}
 		}
 		call(t, "POST", api+"/demo", "", nil)
+	}
+}
+
+// What changes what jobs are found by is worked out at once, though nobody looks at the list: a carrier's name, and its being taken away.
+func TestAJobIsFoundByItsCarriersNewName(t *testing.T) {
+	server, kept := serve(t, Settings{})
+	base := server.URL + "/api/v1"
+	keepJob(t, server, tideCards("Tides", ""))
+	var carriers []CarrierEntry
+	call(t, "GET", base+"/carriers", "", &carriers)
+	us := carriers[slices.IndexFunc(carriers, func(c CarrierEntry) bool { return c.ID == "us" })]
+	found := func(want int) {
+		t.Helper()
+		n := -1
+		for until := time.Now().Add(5 * time.Second); n != want && time.Now().Before(until); time.Sleep(5 * time.Millisecond) {
+			page, err := kept.Jobs.List(context.Background(), "packet", 0, 9)
+			if err != nil {
+				t.Fatal(err)
+			}
+			n = len(page.Jobs)
+		}
+		if n != want {
+			t.Errorf("%d found, not %d", n, want)
+		}
+	}
+	found(0)
+	text := strings.Replace(us.Text, "name: ", "name: Packet boat ", 1)
+	for _, ask := range [][3]string{{"PUT", "/carriers/us?revision=0", text}, {"DELETE", "/carriers/us", ""}, {"POST", "/carriers/us/restore", ""}} {
+		if status, _, answer := call(t, ask[0], base+ask[1], ask[2], nil, yaml); status >= 300 {
+			t.Fatal(answer)
+		}
+		found(map[string]int{"PUT": 1, "DELETE": 0, "POST": 1}[ask[0]])
 	}
 }

@@ -3,13 +3,16 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
 
+	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/making"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/post"
+	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
@@ -183,4 +186,56 @@ func patched(source making.Source, at int, patch map[string]any) (making.Source,
 	}
 	(*one)[at].Job, err = job.Read(changed)
 	return out, err
+}
+
+// since says what of a making's jobs is otherwise by now, and of what day its prices are.
+func (s *sources) since(ctx context.Context, source *making.Source) (out []string, err error) {
+	all := source.Jobs
+	if source.Gang != nil {
+		all = source.Gang.Jobs
+	}
+	for _, m := range all {
+		if m.ID == "" {
+			continue
+		}
+		says := ""
+		kept, err := s.keptJobs.Get(ctx, m.ID)
+		switch {
+		case errors.Is(err, store.ErrNotFound):
+			says = "The job was put aside"
+		case err != nil:
+			return nil, err
+		case kept.Revision != m.Revision:
+			now, err := job.Read([]byte(kept.Document))
+			if err != nil {
+				continue // what it says by now cannot be read
+			}
+			says = making.Since(m.Job, now)
+		}
+		if says != "" && source.Gang != nil {
+			says = titleOr(m.Job.Title) + ": " + words.Lower(says)
+		}
+		if says != "" {
+			out = append(out, says+". This goes on as it was begun.")
+		}
+	}
+	begun, ok := calendar.Day(source.Today)
+	if today, _ := calendar.Day(s.toolbox.today(ctx)); ok && begun != today {
+		out = append(out, "Prices are as of "+calendar.Say(begun, today)+".")
+	}
+	return out, nil
+}
+
+// coveredBy are the kept jobs that a making makes cards of.
+func coveredBy(source *making.Source) (out []store.Covered) {
+	all := source.Jobs
+	if source.Gang != nil {
+		all = source.Gang.Jobs
+	}
+	for i, m := range all {
+		if m.ID != "" {
+			out = append(out, store.Covered{Job: m.ID, Place: i, Cards: m.Job.Quantity, Due: m.Job.Due})
+		}
+	}
+	return out
 }

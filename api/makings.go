@@ -57,6 +57,7 @@ type MakingBody struct {
 	Reasons  []string          `json:"reasons" doc:"why a piece can be spoiled"`
 	Booked   bool              `json:"booked" doc:"what it took is off the shelf"`
 	Short    []string          `json:"short,omitempty" doc:"what was not there when it was finished"`
+	Since    []string          `json:"since,omitempty" doc:"what of its jobs is otherwise by now, and of what day its prices are where that is not today"`
 	First    int               `json:"first" doc:"how many steps of the first one are left"`
 }
 
@@ -179,7 +180,7 @@ func (s *makings) begin(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	m, err := s.keptMakings.Create(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown}, made)
+	m, err := s.keptMakings.Create(ctx, store.Making{Title: source.Title, Source: string(text), Of: of, Edit: in.Edit, Shown: shown, Jobs: coveredBy(&source)}, made)
 	if err != nil {
 		return nil, err
 	}
@@ -230,6 +231,11 @@ func (s *makings) body(ctx context.Context, id string, get func(context.Context,
 	out := MakingBody{ID: m.kept.ID, Title: m.kept.Title, Of: m.kept.Of, State: m.state(), Supplies: m.plans[len(m.plans)-1].Supplies, Reasons: making.Reasons}
 	if out.Booked, err = s.keptMakings.Booked(ctx, m.kept); err != nil {
 		return nil, err
+	}
+	if out.Finished == "" {
+		if out.Since, err = s.sources.since(ctx, &m.source); err != nil {
+			return nil, err
+		}
 	}
 	if booked := making.Booked(m.events); out.Finished != "" && booked != nil {
 		out.Short = booked[len(booked)-1].Short

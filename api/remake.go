@@ -19,6 +19,14 @@ type remaker struct {
 	behind   *background
 	mu       sync.Mutex
 	done     chan struct{} // closed when what runs has ended; nil where nothing runs
+	more     bool          // something changed while it ran
+}
+
+// changed has what lists show worked out anew, where anything is worked out behind the answers.
+func (s *remaker) changed() {
+	if s != nil {
+		s.remade()
+	}
 }
 
 // remade is a channel that is closed once everything shown is as it should be.
@@ -26,23 +34,45 @@ func (s *remaker) remade() <-chan struct{} {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if s.done != nil {
+		s.more = true
 		return s.done
 	}
 	done := make(chan struct{})
 	s.done = done
 	s.behind.run(func(ctx context.Context) {
-		defer func() {
-			s.mu.Lock()
-			s.done = nil
-			s.mu.Unlock()
-			close(done)
-		}()
-		err := s.remakeAll(ctx)
-		if err != nil && ctx.Err() == nil {
-			slog.LogAttrs(ctx, slog.LevelError, "what lists show is not up to date", slog.Any("error", err))
+		defer s.leave(done)
+		for {
+			err := s.remakeAll(ctx)
+			if err != nil && ctx.Err() == nil {
+				slog.LogAttrs(ctx, slog.LevelError, "what lists show is not up to date", slog.Any("error", err))
+			}
+			if s.ended(err) {
+				return
+			}
 		}
 	})
 	return done
+}
+
+// leave says that a run has ended, however it did.
+func (s *remaker) leave(done chan struct{}) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.done == done {
+		s.done = nil
+	}
+	close(done)
+}
+
+// ended tells whether nothing changed while it ran; then it runs no more.
+func (s *remaker) ended(err error) bool {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	over := err != nil || !s.more
+	if s.more = false; over {
+		s.done = nil
+	}
+	return over
 }
 
 // remadeAtOnce is how many jobs are read for working them out anew.

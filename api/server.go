@@ -87,7 +87,7 @@ func newService(kept *store.Store, set Settings, behind *background) *service {
 	if behind != nil {
 		out.remaker = &remaker{views: looks, keptJobs: kept.Jobs, behind: behind}
 	}
-	out.settings, out.carriers = &settings{box, lib}, &carriers{lib, box, kept.Carriers, kept.Jobs}
+	out.settings, out.carriers = &settings{box, lib, out.remaker}, &carriers{lib, box, kept.Carriers, kept.Jobs, out.remaker}
 	out.logs = &logs{box, lib, kept.Log, &taught{}}
 	out.shelves = &shelves{library: lib, kept: kept.Shelf, keptMakings: kept.Makings}
 	out.planner = &planner{box, lib, out.shelves, out.logs, memory, gate}

@@ -23,6 +23,7 @@ type operation = func(method, path, id, summary string, takesJob bool, errors ..
 type settings struct {
 	toolbox *toolbox
 	library *library
+	remaker *remaker // nil where nothing is worked out behind the answers
 }
 
 func (s *settings) register(a huma.API, op operation) {
@@ -91,6 +92,7 @@ func (s *settings) save(ctx context.Context, in *struct {
 	if err != nil && !changed {
 		return nil, err
 	}
+	s.remaker.changed()
 	out, err := s.toolbox.read(ctx, kept)
 	if changed && err == nil {
 		return nil, &ToolsConflict{changedElsewhere("The settings were changed elsewhere since they were opened here."), out}

@@ -28,6 +28,9 @@ func (b *bringer) making(m MakingRow) error {
 			VALUES (:id, :title, :source, :of, :edit, :shown, :finished, :used, :created, :updated, :removed)`, m.Making); err != nil {
 			return err
 		}
+		if err := putCovered(b.ctx, b.tx, m.ID, m.Jobs); err != nil {
+			return err
+		}
 		return b.goOn(m, 0, 0)
 	}
 	if err != nil {
@@ -79,7 +82,7 @@ func (b *bringer) goOn(m MakingRow, plans, events int) error {
 // ledger brings in what was taken and kept back, and every line of the shelf that is
 // not here; a count is the sum of its lines, whichever way they came.
 func (b *bringer) ledger() error {
-	var since []string // uses that were undone there
+	var since []string          // uses that were undone there
 	before := map[string]bool{} // uses that were undone here by themselves
 	for _, u := range b.all.Uses {
 		if b.strays[u.ID] {

@@ -31,15 +31,6 @@ func match(search string) string {
 // mostDue is how many jobs that are due are looked at.
 const mostDue = 200
 
-// toMake is that a job is due and the makings of it that were finished for that day, by
-// itself or with others, do not cover all its cards. A making is for the day the
-// job was due then, or up to two weeks later, where it was put off; where no day was said then, for any that is not half a year after it.
-const toMake = `(due <> '' AND MAX(quantity, 1) > (SELECT COALESCE(SUM(COALESCE(json_extract(made.value, '$.job.quantity'), 1)), 0)
-	FROM makings, json_each(COALESCE(json_extract(source, '$.gang.jobs'), json_extract(source, '$.jobs'), '[]')) AS made
-	WHERE makings.removed IS NULL AND finished <> '' AND (of = jobs.id OR json_type(source, '$.gang') = 'object') AND json_extract(made.value, '$.id') = jobs.id
-	AND CASE WHEN COALESCE(json_extract(made.value, '$.job.due'), '') = '' THEN finished > date(jobs.due, '-180 days')
-		ELSE jobs.due <= date(json_extract(made.value, '$.job.due'), '+14 days') END))`
-
 // Due gives the kept jobs that are due and not yet made, the first to be due first.
 func (s Jobs) Due(ctx context.Context) ([]Job, error) {
 	all := []Job{}

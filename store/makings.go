@@ -25,6 +25,8 @@ type Making struct {
 	Created  string  `db:"created"`
 	Updated  string  `db:"updated"` // RFC 3339, UTC
 	Removed  *string `db:"removed"`
+
+	Jobs []Covered `db:"-"` // the kept jobs it makes cards of, when it is begun
 }
 
 // MakingPlan is what is made, by its number, and its drawings.
@@ -76,6 +78,9 @@ func (s Makings) Create(ctx context.Context, m Making, p MakingPlan) (Making, er
 	}, func(tx *sqlx.Tx) (string, error) {
 		if _, err := tx.NamedExecContext(ctx, `INSERT INTO makings (id, title, source, of, edit, shown, finished, used, created, updated)
 			VALUES (:id, :title, :source, :of, :edit, :shown, '', '', :created, :updated)`, m); err != nil {
+			return "", err
+		}
+		if err := putCovered(ctx, tx, m.ID, m.Jobs); err != nil {
 			return "", err
 		}
 		return m.ID, putPlan(ctx, tx, m.ID, p)

@@ -378,6 +378,7 @@ func finish(ctx context.Context, db *sqlx.DB) error {
 	}
 	for _, one := range []string{
 		recount,
+		rejoin,
 		`UPDATE jobs SET shown_by = ''`,
 		`DELETE FROM job_words`,
 		`INSERT INTO job_words (rowid, words) SELECT number, title FROM jobs`,

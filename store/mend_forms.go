@@ -35,6 +35,7 @@ var written = map[string]func(string) bool{
 	"created.kind":       func(text string) bool { return slices.Contains(creations, Creation(text)) },
 	"sessions.mark":      markText.MatchString,
 	"answered.mark":      markText.MatchString,
+	"making_jobs.due":    func(text string) bool { return text == "" || dayText.MatchString(text) },
 	"floors.of":          func(text string) bool { return text == "all" },
 	"making_events.body": jsonText, "log.date": dayText.MatchString, "log.document": jsonText,
 }

@@ -86,19 +86,6 @@ func (s Jobs) Get(ctx context.Context, id string) (Job, error) {
 	return j, err
 }
 
-// UnderWay are the makings under way of jobs, by job, the latest of each.
-func (s Makings) UnderWay(ctx context.Context) (map[string]string, error) {
-	var all []struct{ Of, ID string }
-	if err := s.db.SelectContext(ctx, &all, `SELECT of, id FROM makings WHERE removed IS NULL AND finished = '' ORDER BY updated`); err != nil {
-		return nil, err
-	}
-	out := map[string]string{}
-	for _, m := range all {
-		out[m.Of] = m.ID
-	}
-	return out, nil
-}
-
 // Save keeps a changed document over the revision it edits. When that is not
 // the kept one, it gives the kept job with ErrConflict and changes nothing; when
 // the kept one is this very edit, come twice, it gives that one.

@@ -65,6 +65,16 @@ func (e Effort) Upper(b *Book) float64 {
 	return e.High + e.Wait
 }
 
+// with is what both take: what dries does so at one time.
+func (e Effort) with(o Effort) Effort {
+	out := Effort{Kinds: slices.Clone(e.Kinds), High: e.High, Wait: max(e.Wait, o.Wait)}
+	for _, u := range o.Kinds {
+		out.Add(u.Kind, u.Minutes, 0)
+	}
+	out.High += o.High
+	return out
+}
+
 // Efforts are what a making takes: of the one that is made all the way before anything
 // else is cut, and of the rest.
 type Efforts struct {
@@ -76,3 +86,6 @@ type Efforts struct {
 func (e Efforts) Need(b *Book) calendar.Need {
 	return calendar.Need{First: int(math.Ceil(e.First.Upper(b))), Rest: int(math.Ceil(e.Rest.Upper(b)))}
 }
+
+// With is what two makings take together.
+func (e Efforts) With(o Efforts) Efforts { return Efforts{e.First.with(o.First), e.Rest.with(o.Rest)} }

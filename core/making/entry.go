@@ -151,7 +151,7 @@ func posted(s *State, job int) bool {
 
 // tookOf is how long the steps of a job took: the time from one event to the next
 // is the step's that the later one speaks of, unless somebody was away between.
-func tookOf(s *State, events []Event, of int) []logbook.Took {
+func tookOf(s *State, events []Event, job int) []logbook.Took {
 	seconds := map[string]int{}
 	before, known := 0, false
 	for _, e := range events {
@@ -162,8 +162,9 @@ func tookOf(s *State, events []Event, of int) []logbook.Took {
 		before, known = now, ok && e.Kind != Paused
 	}
 	var out []logbook.Took
-	for _, x := range s.Steps {
-		if n := seconds[x.ID]; n > 0 && s.Is(x.ID) && x.Kind != string(bench.Dry) && (len(x.Handled) == 0 && of == 0 || len(x.Handled) > 0 && x.Handled[0].Job == of+1) {
+	for i := range s.Steps {
+		x := &s.Steps[i]
+		if n := seconds[x.ID]; n > 0 && s.Is(x.ID) && x.Kind != string(bench.Dry) && of(x) == job {
 			out = append(out, logbook.Took{Step: x.Kind, Pieces: x.Pieces, Seconds: n, Usual: int(x.Minutes.Likely * 60)})
 		}
 	}

@@ -2546,6 +2546,8 @@ export interface components {
             reasons: string[];
             /** @description what was not there when it was finished */
             short?: string[];
+            /** @description what of its jobs is otherwise by now, and of what day its prices are where that is not today */
+            since?: string[];
             spoils: components["schemas"]["Spoil"][];
             started: string;
             /** @description those done, then those left */

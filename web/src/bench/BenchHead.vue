@@ -52,6 +52,7 @@ const spoiled = computed(() => props.making.spoils.reduce((n, s) => n + s.count,
         @click="$emit('voice')"
       />
     </div>
+    <p v-if="making.since?.length" class="since" data-testid="bench-since">{{ making.since.join(' ') }}</p>
     <div
       class="run"
       role="progressbar"
@@ -94,6 +95,12 @@ const spoiled = computed(() => props.making.spoils.reduce((n, s) => n + s.count,
 .sleeps {
   color: var(--muted);
   font-size: 13px;
+}
+.since {
+  padding: 2px 16px 4px;
+  background: var(--sheet);
+  color: var(--muted);
+  font-size: 14px;
 }
 .run {
   height: 9px;
