@@ -92,7 +92,7 @@ func (s *archives) bring(ctx context.Context, in *struct {
 	}
 	rows, err := s.everything(ctx, all)
 	if err != nil {
-		return nil, err
+		return nil, problem(err)
 	}
 	rows.Same, rows.Answer = s.same(ctx), in.Answer
 	for _, one := range in.Only {
@@ -101,6 +101,9 @@ func (s *archives) bring(ctx context.Context, in *struct {
 	}
 	came, err := s.store.BringIn(ctx, rows)
 	if err != nil {
+		return nil, err
+	}
+	if err := s.toolbox.balanced(ctx); err != nil {
 		return nil, err
 	}
 	s.remaker.changed()

@@ -4,9 +4,11 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
+	"fmt"
 	"slices"
 
 	"yellow-parcel/archive"
+	"yellow-parcel/core/job"
 	"yellow-parcel/shelf"
 	"yellow-parcel/store"
 )
@@ -54,7 +56,7 @@ func packMaking(out *archive.Writer, m store.MakingRow) error {
 }
 
 func packShelf(out *archive.Writer, w store.Whole) error {
-	all := archive.Shelf{Items: []archive.Item{}, Uses: []archive.Use{}, Lines: []archive.Line{}}
+	all := archive.Shelf{Items: []archive.Item{}, Uses: []archive.Use{}, Lines: []archive.Line{}, Stamps: []archive.Stamps{}}
 	items, err := w.Items()
 	if err != nil {
 		return err
@@ -84,6 +86,13 @@ func packShelf(out *archive.Writer, w store.Whole) error {
 	}
 	for _, l := range lines {
 		all.Lines = append(all.Lines, archive.Line(l))
+	}
+	stamps, err := w.Stamps()
+	if err != nil {
+		return err
+	}
+	for _, l := range stamps {
+		all.Stamps = append(all.Stamps, archive.Stamps{ID: l.ID, Name: l.Name, Price: l.Price, Currency: l.Currency, What: l.What, Hand: l.Hand, Making: l.Making, At: l.At})
 	}
 	return out.Shelf(all)
 }
@@ -226,8 +235,14 @@ func (s *archives) shelfRows(ctx context.Context, all *archive.Archive, out *sto
 		}
 		out.Uses = append(out.Uses, row)
 	}
-	for _, l := range all.Shelf.Lines {
+	for i, l := range all.Shelf.Lines {
+		if !slices.Contains(store.Happenings, l.What) {
+			return job.Problems{{Field: fmt.Sprintf("shelf.json, lines[%d].what", i), Text: fmt.Sprintf("%q is nothing that happens on a shelf; try %q", job.Quoted(l.What), store.Happenings[0])}}
+		}
 		out.Lines = append(out.Lines, store.LineRow(l))
+	}
+	for _, l := range all.Shelf.Stamps {
+		out.Stamps = append(out.Stamps, store.StampLine{ID: l.ID, StampKind: store.StampKind{Name: l.Name, Price: l.Price, Currency: l.Currency}, What: l.What, Hand: l.Hand, Making: l.Making, At: l.At})
 	}
 	return nil
 }

@@ -150,6 +150,32 @@ func TestStampsGoBackAsTheyCameOut(t *testing.T) {
 	}
 }
 
+// Every change of how many stamps there are is a line, by whom it was made.
+func TestTheDrawersLines(t *testing.T) {
+	in := stocked(t, `{"price":"0.78","currency":"USD","count":60}`)
+	r := in.begins("a")
+	r.send(f, o, f)
+	call(t, "PUT", in.base+"/settings?revision=4", `{"stamps":[{"price":"0.78","currency":"USD","count":48},{"name":"kite","price":"0.20","currency":"USD","count":5}]}`, nil)
+	call(t, "PUT", in.base+"/settings?revision=5", `{"stamps":[{"price":"0.78","currency":"USD","count":48}]}`, nil)
+	for path, want := range map[string]string{
+		"?price=0.78&currency=USD":           "counted -2; taken 10, Ferry note; undone +10, Ferry note; taken 10, Ferry note; bought 60",
+		"?name=kite&price=0.20&currency=USD": "put aside 5; bought 5",
+	} {
+		var lines []ShelfLine
+		call(t, "GET", in.base+"/settings/stamps/lines"+path, "", &lines)
+		var said []string
+		for _, l := range lines {
+			said = append(said, l.Text)
+		}
+		if got := strings.Join(said, "; "); got != want {
+			t.Errorf("%s: %s, not %s", path, got, want)
+		}
+	}
+	if status, _, _ := call(t, "GET", in.base+"/settings/stamps/lines?price=1.00", "", nil); status != 404 {
+		t.Errorf("%d", status)
+	}
+}
+
 // A stamp has its currency: its own, else that of home.
 func TestAStampHasItsCurrency(t *testing.T) {
 	in := stocked(t, `{"price":"0.78","currency":"EUR","count":10},{"price":"0.78","currency":"USD","count":7}`)

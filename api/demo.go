@@ -220,6 +220,7 @@ func addDemoStamps(ctx context.Context, kept *store.Store) (bool, error) {
 	if err != nil {
 		return false, err
 	}
-	_, err = kept.Settings.Save(ctx, tools.Revision, string(text))
+	lines := stampLines(nil, countsOf(tools.Stamps), "", byHand)
+	_, err = kept.Settings.Save(ctx, tools.Revision, string(text), lines...)
 	return true, err
 }

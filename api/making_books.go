@@ -48,13 +48,13 @@ func (s *tables) unbook(ctx context.Context, o *opened, add *store.Append) error
 	if e.Take && len(e.Drawer) == 0 { // of a time when it was not noted what was there
 		e.Drawer = o.plans[state.Plan].Stamps
 	}
-	return s.putBack(ctx, e.Drawer, add)
+	return s.putBack(ctx, o.kept.ID, e.Drawer, add)
 }
 
 // stickOn takes the making's stamps out of the drawer: those of its own currency,
 // and of none only as many as there are.
 func (s *tables) stickOn(ctx context.Context, o *opened, e *making.Event, add *store.Append) error {
-	return s.drawer(ctx, add, func(tools *job.Tools, currencies []string) {
+	return s.drawer(ctx, o.kept.ID, add, func(tools *job.Tools, currencies []string) {
 		state := o.state()
 		for _, used := range o.plans[state.Plan].Stamps {
 			left := used.Count
@@ -89,8 +89,8 @@ func stampsWere(used making.Stamps, n int) string {
 }
 
 // putBack puts stamps back into the drawer; of a kind that is not there any more as a kind of their own.
-func (s *tables) putBack(ctx context.Context, stamps []making.Stamps, add *store.Append) error {
-	return s.drawer(ctx, add, func(tools *job.Tools, currencies []string) {
+func (s *tables) putBack(ctx context.Context, making string, stamps []making.Stamps, add *store.Append) error {
+	return s.drawer(ctx, making, add, func(tools *job.Tools, currencies []string) {
 		for _, one := range stamps {
 			at := 0
 			for at < len(tools.Stamps) && !isStamp(tools.Stamps[at], currencies[at], one) {
@@ -106,8 +106,8 @@ func (s *tables) putBack(ctx context.Context, stamps []making.Stamps, add *store
 }
 
 // drawer changes the stamps there are, each with its currency, and has that kept with
-// what is added to the making.
-func (s *tables) drawer(ctx context.Context, add *store.Append, change func(tools *job.Tools, currencies []string)) error {
+// what is added to a making.
+func (s *tables) drawer(ctx context.Context, making string, add *store.Append, change func(tools *job.Tools, currencies []string)) error {
 	one, err := s.toolbox.kept.Get(ctx) // read once: what is written and what it means are of one revision
 	if err != nil {
 		return err
@@ -124,10 +124,20 @@ func (s *tables) drawer(ctx context.Context, add *store.Append, change func(tool
 	for i, x := range typed.Stamps {
 		currencies[i] = x.Currency
 	}
-	before := slices.Clone(kept.Stamps)
+	before, counts := slices.Clone(kept.Stamps), countsOf(typed.Stamps)
 	if change(&kept.Tools, currencies); slices.Equal(before, kept.Stamps) {
 		return nil
 	}
+	after := slices.Clone(kept.Stamps)
+	for i := range currencies {
+		after[i].Currency = currencies[i]
+	}
+	add.Stamps = stampLines(counts, countsOf(after), making, func(_, _ bool, more int) string {
+		if more < 0 {
+			return "taken"
+		}
+		return "undone"
+	})
 	text, err := json.Marshal(kept.Tools)
 	add.Settings = &store.Settings{Revision: kept.Revision, Document: string(text)}
 	return err

@@ -3,6 +3,7 @@ package api
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"math/rand/v2"
 	"net/http/httptest"
 	"os"
@@ -258,6 +259,9 @@ func (h *house) says() string {
 	var tools KeptTools
 	h.must(200, "GET", "/settings", "", &tools)
 	out = append(out, fmt.Sprint("stamps ", tools.Stamps[0].Count))
+	if sums, err := h.kept.Settings.StampSums(h.Context()); err != nil || !maps.Equal(sums, countsOf(tools.Stamps)) {
+		h.Fatalf("the drawer's lines come to %v, %v", sums, err)
+	}
 	var log LogBody
 	h.must(200, "GET", "/log", "", &log)
 	out = append(out, fmt.Sprint("entries ", len(log.Entries)))
@@ -389,6 +393,12 @@ func (h *house) step(rng *rand.Rand) string {
 		}
 		m.removed = !m.removed
 		return fmt.Sprintf("making %d put aside %v", at, m.removed)
+	case what == 18 && pick(2) == 0:
+		var tools KeptTools
+		h.must(200, "GET", "/settings", "", &tools)
+		h.stamps = pick(60)
+		h.must(200, "PUT", fmt.Sprintf("/settings?revision=%d", tools.Revision), fmt.Sprintf(`{"stamps":[{"price":"0.78","currency":"USD","count":%d}]}`, h.stamps), nil)
+		return fmt.Sprintf("stamps counted %d", h.stamps)
 	case what == 18:
 		h.byHand++
 		h.must(200, "POST", "/log?edit="+strings.ReplaceAll(h.name(), " ", "+"), `{"date":"2026-09-20","title":"By hand"}`, nil)

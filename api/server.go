@@ -1,8 +1,10 @@
 package api
 
 import (
+	"context"
 	"errors"
 	"io/fs"
+	"log/slog"
 	"net/http"
 	"runtime"
 	"strings"
@@ -70,6 +72,11 @@ func New(kept *store.Store, pages fs.FS, set Settings) *Server {
 	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) { otherMethod(w, "GET") })
 	r.Get("/*", page(pages))
 	s.remaker.remade()
+	behind.run(func(ctx context.Context) {
+		if err := s.toolbox.balanced(ctx); err != nil && ctx.Err() == nil {
+			slog.LogAttrs(ctx, slog.LevelError, "what happened in the stamp drawer is not up to date", slog.Any("error", err))
+		}
+	})
 	return &Server{r, s, behind}
 }
 

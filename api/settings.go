@@ -31,6 +31,7 @@ func (s *settings) register(a huma.API, op operation) {
 	save := op("PUT", "/settings", "saveSettings", "Keep the maker's own tools over the revision they edit", false, 422)
 	mayBeStale[ToolsConflict](a, &save)
 	huma.Register(a, save, s.save)
+	huma.Register(a, op("GET", "/settings/stamps/lines", "stampLines", "What happened to the stamps of a kind, the newest first", false, 404), s.stamps)
 	huma.Register(a, op("GET", "/catalog", "catalog", "Everything bought that a job can name", false), s.catalogue)
 	huma.Register(a, op("GET", "/settings/job", "freshJob", "A new job as the maker's settings begin it", false), s.fresh)
 	huma.Register(a, op("GET", "/settings/jig", "jigOffset", "What a corner jig reads at its tip, from a square of known side", false, 422), s.jig)
@@ -87,7 +88,8 @@ func (s *settings) save(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	kept, err := s.toolbox.kept.Save(ctx, in.Revision, string(text))
+	lines := stampLines(countsOf(before.Stamps), countsOf(tools.Stamps), "", byHand)
+	kept, err := s.toolbox.kept.Save(ctx, in.Revision, string(text), lines...)
 	changed := errors.Is(err, store.ErrConflict)
 	if err != nil && !changed {
 		return nil, err

@@ -129,11 +129,25 @@ type Line struct {
 	At   string `json:"at"`
 }
 
+// Stamps is one change of how many stamps of a kind lie in the drawer, and by which
+// making; their counts are in the settings.
+type Stamps struct {
+	ID       string `json:"id"`
+	Name     string `json:"name,omitempty"`
+	Price    string `json:"price"`
+	Currency string `json:"currency,omitempty"`
+	What     string `json:"what"`
+	Hand     int    `json:"hand"`
+	Making   string `json:"making,omitempty"`
+	At       string `json:"at"`
+}
+
 // Shelf is what is on hand, and everything that happened to it; a count is the sum of its lines.
 type Shelf struct {
-	Items []Item `json:"items"`
-	Uses  []Use  `json:"uses"`
-	Lines []Line `json:"lines"`
+	Items  []Item   `json:"items"`
+	Uses   []Use    `json:"uses"`
+	Lines  []Line   `json:"lines"`
+	Stamps []Stamps `json:"stamps"`
 }
 
 // Entry is a line of the logbook as it is kept; Making is the one that wrote it.

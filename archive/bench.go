@@ -127,6 +127,16 @@ func (s *Shelf) check(cat *catalog.Catalog) job.Problems {
 		}
 		items[l.Item] += l.Hand
 	}
+	for i, l := range s.Stamps {
+		at := fmt.Sprintf("stamps[%d].", i)
+		if !isID(l.ID) || lines[l.ID] {
+			p.Failf(at+"id", "%q is missing, too long or stands there twice", job.Quoted(l.ID))
+		}
+		lines[l.ID] = true
+		if max(l.Hand, -l.Hand) > mostOnce {
+			p.Failf(at+"hand", "is more than a drawer holds")
+		}
+	}
 	if len(p) > 0 {
 		return p
 	}

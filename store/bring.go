@@ -55,7 +55,8 @@ type Everything struct {
 	Log      []LogEntry
 	Carriers []Carrier
 	Settings string // empty where there are none
-	Alike    int    // things on the shelf without an identifier that are here already
+	Stamps   []StampLine
+	Alike    int // things on the shelf without an identifier that are here already
 
 	// Same tells whether two documents of a kind say the same.
 	Same func(kind Kind, here, there string) bool
@@ -364,5 +365,5 @@ func (b *bringer) settings() error {
 	if err != nil {
 		return err
 	}
-	return saveSettings(b.ctx, b.tx, Settings{here.Revision, b.all.Settings})
+	return saveSettings(b.ctx, b.tx, Settings{here.Revision, b.all.Settings}, b.all.Stamps)
 }

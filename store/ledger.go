@@ -20,6 +20,9 @@ const (
 	putAside  = "put aside"
 )
 
+// Happenings are all that a line of the shelf or of the stamp drawer can say.
+var Happenings = []string{bought, counted, broughtIn, taken, offcut, undone, keptBack, freed, putAside}
+
 // ShelfLine is one change of what there is of a thing: how many more are on hand by it, and
 // how many more are kept back; by whom, empty where it was done by hand, and when.
 type ShelfLine struct {

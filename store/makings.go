@@ -51,8 +51,9 @@ type Append struct {
 	Plans    []MakingPlan
 	Shown    string
 	Finished string
-	Takes    *Takes     // when it is finished
-	Settings *Settings  // the stamp drawer as it is then, over the revision it was read at
+	Takes    *Takes    // when it is finished
+	Settings *Settings // the stamp drawer as it is then, over the revision it was read at
+	Stamps   []StampLine
 	Log      []LogEntry // what the logbook says of it when it is finished
 	Undo     bool       // when it is taken up again: the shelf gets back what it took
 }
@@ -189,7 +190,7 @@ func (s Makings) Append(ctx context.Context, id string, a Append) error {
 			m.Used = u.ID
 		}
 		if a.Settings != nil {
-			if err := saveSettings(ctx, tx, *a.Settings); err != nil {
+			if err := saveSettings(ctx, tx, *a.Settings, a.Stamps); err != nil {
 				return err
 			}
 		}

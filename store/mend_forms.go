@@ -29,7 +29,7 @@ var (
 // that nothing leads to are told apart, and torn ones from whole ones.
 var written = map[string]func(string) bool{
 	"jobs.document": jsonText, "jobs.created": stamped, "jobs.updated": stamped, "jobs.shown": orJSON,
-	"shelf.document": jsonText, "settings.document": jsonText, "uses.made": stampText.MatchString, "shelf_lines.at": stampText.MatchString,
+	"shelf.document": jsonText, "settings.document": jsonText, "uses.made": stampText.MatchString, "shelf_lines.at": stampText.MatchString, "stamp_lines.at": stampText.MatchString,
 	"carriers.updated": stampText.MatchString, "gangs.document": jsonText, "gangs.created": stampText.MatchString,
 	"makings.source": jsonText, "makings.shown": orJSON, "making_plans.plan": jsonText, "making_plans.drawings": jsonText,
 	"created.kind":       func(text string) bool { return slices.Contains(creations, Creation(text)) },

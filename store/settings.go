@@ -30,10 +30,12 @@ func settingsOf(ctx context.Context, q sqlx.QueryerContext) (Settings, error) {
 	return kept, err
 }
 
-// Save keeps the settings document over the revision it edits. Where
-// another was kept meanwhile it gives that one and ErrConflict.
-func (s Preferences) Save(ctx context.Context, revision int, document string) (Settings, error) {
-	saved := saveSettings(ctx, s.db, Settings{revision, document})
+// Save keeps the settings document over the revision it edits, and what that changes of
+// the stamps there are. Where another was kept meanwhile it gives that one and ErrConflict.
+func (s Preferences) Save(ctx context.Context, revision int, document string, stamps ...StampLine) (Settings, error) {
+	saved := s.db.within(ctx, func(tx *sqlx.Tx) error {
+		return saveSettings(ctx, tx, Settings{revision, document}, stamps)
+	})
 	if saved != nil && !errors.Is(saved, ErrConflict) {
 		return Settings{}, saved
 	}
@@ -44,9 +46,9 @@ func (s Preferences) Save(ctx context.Context, revision int, document string) (S
 	return kept, errors.Join(saved, err)
 }
 
-// saveSettings is Save within something larger, or by itself.
-func saveSettings(ctx context.Context, db sqlx.ExecerContext, s Settings) error {
-	done, err := db.ExecContext(ctx, `INSERT INTO settings (only, revision, document) VALUES (1, 1, ?)
+// saveSettings is Save within something larger.
+func saveSettings(ctx context.Context, tx *sqlx.Tx, s Settings, stamps []StampLine) error {
+	done, err := tx.ExecContext(ctx, `INSERT INTO settings (only, revision, document) VALUES (1, 1, ?)
 		ON CONFLICT (only) DO UPDATE SET revision = `+next+`, document = excluded.document
 		WHERE settings.revision = ?`, s.Document, s.Revision)
 	if err != nil {
@@ -56,5 +58,8 @@ func saveSettings(ctx context.Context, db sqlx.ExecerContext, s Settings) error 
 	if err == nil && changed == 0 {
 		err = ErrConflict
 	}
-	return err
+	if err != nil {
+		return err
+	}
+	return writeStamps(ctx, tx, stamps)
 }

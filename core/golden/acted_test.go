@@ -32,7 +32,11 @@ func acted(t *testing.T, all *pipeline.Whole, how pipeline.Order, events []makin
 		if s.At < len(s.Steps) {
 			fmt.Fprintf(&out, ", next %s", s.Steps[s.At].ID)
 		}
-		if left := s.Efforts(); e.Kind != making.Done {
+		left := learn.Efforts{}
+		for job := range docket.Expects {
+			left = left.With(s.Efforts(job))
+		}
+		if e.Kind != making.Done {
 			fmt.Fprintf(&out, "; %d; counts %v, paused %t, %d ways, left %.1f and %.1f min", e.Count, s.Counts, s.Paused, len(s.Ways), left.First.Likely(), left.Rest.Likely())
 		}
 		out.WriteByte('\n')

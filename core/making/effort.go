@@ -12,7 +12,7 @@ func of(x *document.Step) int {
 	if len(x.Handled) == 0 {
 		return 0
 	}
-	return x.Handled[0].Job - 1
+	return max(0, x.Handled[0].Job-1) // steps of cutting anew did not always say whose they are
 }
 
 // Efforts are what is left to do for a job, by its place.

@@ -103,5 +103,5 @@ func cutStep(sh say.Say, part *Run, i int, set measure.Length, cuts int, from st
 	l := sh.Full(set)
 	return document.Step{ID: fmt.Sprintf("cut.%s.%d", part.Key, i+1), Phase: string(bench.Rest), Kind: string(bench.Cut), Part: part.Name, Text: bench.Says["guide"], Pieces: cuts, Tool: "trimmer", Guide: true,
 		Figure: &document.StepFigure{Text: l.Text, Alt: l.Alt, In: &l.In, MM: &l.MM, Mark: l.Mark}, Details: []string{"anew, from " + from}, Looks: []document.Look{},
-		Handled: []document.Handled{{Key: part.Key, Name: part.Name, Pieces: cuts}}, Minutes: document.Minutes{Low: 0.5, Likely: 1, High: 2, Text: "1 to 2 min"}}
+		Handled: []document.Handled{{Key: part.Key, Job: part.Job, Name: part.Name, Pieces: cuts}}, Minutes: document.Minutes{Low: 0.5, Likely: 1, High: 2, Text: "1 to 2 min"}}
 }

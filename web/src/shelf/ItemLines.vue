@@ -3,13 +3,20 @@ import { ref } from 'vue'
 import { api, ask } from '@/api/client'
 
 /** What happened to a thing on the shelf, the newest first. */
-const props = defineProps<{ id: string }>()
+const props = defineProps<{ of: { id: string } | { name?: string; price: string; currency?: string } }>()
 const lines = ref<{ at: string; text: string }[]>()
 const says = ref('')
 
 async function load(event: Event) {
   if (!(event.target as HTMLDetailsElement).open) return
-  const reply = await ask(api.GET('/api/v1/shelf/{id}/lines', { params: { path: { id: props.id } } }))
+  const { of } = props
+  const reply = await ask(
+    'id' in of
+      ? api.GET('/api/v1/shelf/{id}/lines', { params: { path: of } })
+      : api.GET('/api/v1/settings/stamps/lines', {
+          params: { query: { name: of.name, price: of.price, currency: of.currency } },
+        }),
+  )
   lines.value = reply.data
   says.value = reply.says
 }

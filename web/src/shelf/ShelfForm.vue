@@ -113,7 +113,7 @@ const field = (name: string) => ({ 'error-messages': [errors.value[name] ?? ''].
         v-bind="field('price')"
       />
     </div>
-    <ItemLines v-if="entry" :id="entry.id" />
+    <ItemLines v-if="entry" :of="{ id: entry.id }" />
     <KeptLines :of="form" :quiet="Object.keys(errors).length > 0" />
     <div class="ends">
       <v-btn data-testid="shelf-leave" @click="leaveIt">Leave it</v-btn>

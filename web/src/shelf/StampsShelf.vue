@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiPencil, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
+import ItemLines from './ItemLines.vue'
 import type { Tools } from '@/api/client'
 import TextField from '@/ui/TextField.vue'
 import { useOwn } from './own'
@@ -106,6 +107,7 @@ const dropStamp = (s: StampRow) => settle((t) => ({ ...t, stamps: put(t.stamps ?
         :error-messages="wrong('count') ? [wrong('count')!] : []"
         data-testid="stamp.count"
       />
+      <ItemLines v-if="stamp.was" :of="stamp.was" />
       <p v-if="said" role="alert" data-testid="own-said">{{ said }}</p>
       <div class="pair">
         <v-btn variant="outlined" @click="stamp = undefined">Leave it</v-btn>
