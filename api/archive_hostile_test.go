@@ -67,7 +67,7 @@ func TestAnArchiveSaysWhatItLikes(t *testing.T) {
 	}
 	slices.Sort(names)
 	rng, came := rand.New(rand.NewPCG(24, 4)), 0
-	for range times("YELLOW_PARCEL_ARCHIVES", 20) {
+	for range times("YELLOW_PARCEL_ARCHIVES", 12) {
 		name := names[rng.IntN(len(names))]
 		var doc any
 		if err := json.Unmarshal([]byte(whole[name]), &doc); err != nil {

@@ -114,7 +114,7 @@ func TestAQueueBooksAsOneByOne(t *testing.T) {
 // Queues cut at random do as their events would one by one.
 func TestQueuesCutAtRandom(t *testing.T) {
 	rng := rand.New(rand.NewPCG(24, 1))
-	for range 6 {
+	for range 2 {
 		whole, single := stocked(t, `{"price":"0.78","currency":"USD","count":12}`), stocked(t, `{"price":"0.78","currency":"USD","count":12}`)
 		a, b := []*run{whole.begins("a"), whole.begins("b")}, []*run{single.begins("a"), single.begins("b")}
 		for range 6 {

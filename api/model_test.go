@@ -19,13 +19,12 @@ import (
 
 // modelled is what outlives a job, as it should be: things are known by their places.
 type modelled struct {
-	hand     []int // sheets of each thing on the shelf
-	stamps   int
-	jobs     []modelJob
-	uses     []modelUse
-	makings  []modelMaking
-	byHand   int // entries that were written by hand
-	settings int // the revision
+	hand    []int // sheets of each thing on the shelf
+	stamps  int
+	jobs    []modelJob
+	uses    []modelUse
+	makings []modelMaking
+	byHand  int // entries that were written by hand
 }
 
 type modelJob struct {
@@ -51,7 +50,6 @@ type modelMaking struct {
 	use                   int // what it took, by its place; below nought where it took nothing
 	drawn                 int // stamps
 	wrote                 bool
-	events                []making.EventKind
 }
 
 // holds tells whether a use is a reservation that holds: nothing that was done since for its job took its place.
