@@ -5,9 +5,11 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/making"
 	"yellow-parcel/store"
@@ -173,6 +175,33 @@ func TestTheDrawersLines(t *testing.T) {
 	}
 	if status, _, _ := call(t, "GET", in.base+"/settings/stamps/lines?price=1.00", "", nil); status != 404 {
 		t.Errorf("%d", status)
+	}
+}
+
+// Envelopes that were bought and are left over lie on the shelf still: of 12 for 10 cards those that were spoiled are gone.
+func TestEnvelopesLeftOverStayOnTheShelf(t *testing.T) {
+	for spoiled, want := range map[int]int{0: 20, 1: 19, 2: 18} {
+		server, _ := serve(t, Settings{})
+		base := server.URL + "/api/v1"
+		for _, count := range []int{8, 22} { // in two lines
+			call(t, "POST", base+"/shelf", fmt.Sprintf(`{"kind":"envelope","size":"us-a7","count":%d}`, count), nil)
+		}
+		r := begun(t, base, `{"format":"yellow-parcel-job","version":1,"title":"Ferry note","quantity":10,"spoilage":"2","envelope":"us-a7","card":{"fold":"flat"},"layers":[],"sheet":"us-letter","post":{"carriers":["us"]}}`)
+		at := slices.IndexFunc(r.Steps, func(s document.Step) bool { return s.Kind == "insert" && s.Phase == "rest" })
+		at2 := slices.IndexFunc(r.Parts, func(p making.Tally) bool { return strings.Contains(p.Key, "envelope") })
+		if at < 0 || at2 < 0 || r.Parts[at2].Count != 12 {
+			t.Fatalf("%+v", r.Parts)
+		}
+		for range spoiled {
+			r.tell(making.Event{Kind: making.Spoiled, Step: r.Steps[at].ID, Part: r.Parts[at2].Key, Count: 1, Reason: "glue"})
+		}
+		r.tell(making.Event{Kind: making.Finished})
+		var b ShelfBody
+		call(t, "GET", base+"/shelf", "", &b)
+		n := len(b.Items)
+		if a, b := b.Items[n-2].Item, b.Items[n-1].Item; a.Kind != "envelope" || a.Count != 0 || b.Count != want {
+			t.Errorf("%d spoiled: %+v and %+v, not %d", spoiled, a, b, want)
+		}
 	}
 }
 

@@ -211,7 +211,7 @@ func corrected(now *logbook.Entry, before logbook.Entry, document string) error 
 func (s *tables) takes(ctx context.Context, o *opened, e *making.Event) (*store.Takes, error) {
 	state := o.state()
 	p := o.plan(&state)
-	uses := slices.Clone(p.Uses)
+	uses := state.Over(p.Uses)
 	for _, w := range o.recuts() {
 		if w.From.Item != "" {
 			uses = append(uses, making.Use{Item: w.From.Item, Count: 1})

@@ -5,6 +5,8 @@
 package making
 
 import (
+	"slices"
+
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/logbook"
@@ -64,10 +66,27 @@ type Remnant struct {
 	Of     supply.LotKind `json:"of,omitempty" doc:"the lot it is of; empty for what nothing is cut from yet"`
 }
 
-// Use is sheets or envelopes of the shelf.
+// Use is sheets or envelopes of the shelf. Part is what they are themselves, where they
+// are not cut: those that are left lie there still.
 type Use struct {
 	Item  string `json:"item"`
 	Count int    `json:"count"`
+	Part  string `json:"part,omitempty"`
+}
+
+// Over are uses less what of them is left when the making is finished.
+func (s *State) Over(uses []Use) []Use {
+	out, used := slices.Clone(uses), map[string]int{}
+	for _, p := range s.Parts {
+		used[p.Key] = p.Count - max(0, p.Left)
+	}
+	for i := range out {
+		if u := &out[i]; u.Part != "" {
+			u.Count = min(u.Count, used[u.Part])
+			used[u.Part] -= u.Count
+		}
+	}
+	return slices.DeleteFunc(out, func(u Use) bool { return u.Count <= 0 })
 }
 
 // Stamps are stamps of one kind on hand.

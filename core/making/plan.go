@@ -50,7 +50,7 @@ func DocketOf(b *pipeline.Bench, jobs ...*work.Result) Docket {
 	}
 	for _, s := range b.Stock.OnHand {
 		if n := uses[s.Item]; s.Item != "" && n > 0 {
-			out.Uses = append(out.Uses, Use{s.Item, n})
+			out.Uses = append(out.Uses, Use{Item: s.Item, Count: n})
 			delete(uses, s.Item)
 		}
 	}
@@ -78,8 +78,10 @@ func DocketOf(b *pipeline.Bench, jobs ...*work.Result) Docket {
 func (p *Docket) envelopes(b *pipeline.Bench, line supply.Line) {
 	part := supply.Role{Job: line.Job, Key: supply.Envelope}
 	p.Parts = append(p.Parts, Run{Key: prompt.Key(part), Job: part.Job + 1, Name: prompt.Called(b.Setup, part), Count: line.Need, Need: b.Jobs[line.Job].Brief.Quantity})
-	if line.There > 0 && line.Sheet.Item != "" {
-		p.Uses = append(p.Uses, Use{line.Sheet.Item, line.There})
+	for _, h := range line.From {
+		if h.Item != "" {
+			p.Uses = append(p.Uses, Use{h.Item, h.Count, prompt.Key(part)})
+		}
 	}
 }
 

@@ -37,7 +37,7 @@ func TestWhatAMakingKeepsOfItsPlan(t *testing.T) {
 	a2 := supply.Held{Bought: brief.Bought{ID: "us-a2", Name: "A2", Size: card.Size{Width: 35 * measure.Inch / 8, Height: 23 * measure.Inch / 4}}, Item: "kraft", Count: 7}
 	_, p := workedOut(t, `"quantity":8,"spoilage":"2","card":{"width":"4 1/4","height":"5 1/2","fold":"flat"},"layers":[],"stock":[{"item":"letters","sheet":"us-letter","count":9,"paper":"Dune"}],"envelope":"us-a2",
 		"post":{"carriers":["us"]},"stamps":[{"name":"lantern","price":"0.78","currency":"USD","count":5}]`, supply.Shelf{a2})
-	if got := fmt.Sprint(p.Uses); got != "[{letters 3} {kraft 7}]" {
+	if got := fmt.Sprint(p.Uses); got != "[{letters 3 } {kraft 7 1.envelope.0}]" {
 		t.Errorf("uses %s", got)
 	}
 	if len(p.Spare) != 1 || p.Spare[0].Count != 6 || p.Spare[0].Item != "letters" || p.Spare[0].Paper != "Dune" {

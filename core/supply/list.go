@@ -28,6 +28,7 @@ type Line struct {
 	Stamp    string           // a stamp's own name; empty for those to buy
 	Need     int
 	There    int
+	From     []Held        // envelopes that are there, as many as are taken of each
 	Price    measure.Money // of one
 	Priced   bool
 	Currency string
@@ -161,12 +162,17 @@ func (o *List) envelopes(job int, r *work.Result, shelf Shelf, currency string) 
 		}
 	}
 	for _, h := range shelf {
-		if h.Size == of.Size || h.Size == of.Size.Turned() {
+		if h.Size != of.Size && h.Size != of.Size.Turned() {
+			continue
+		}
+		line.Price, line.Priced = h.Price, h.Priced
+		before := min(taken, h.Count) // those that jobs before this one take
+		taken -= before
+		if h.Count = min(h.Count-before, line.Need-line.There); h.Count > 0 {
 			line.There += h.Count
-			line.Price, line.Priced, line.Sheet.Item = h.Price, h.Priced, h.Item
+			line.From = append(line.From, h)
 		}
 	}
-	line.There = min(line.Need, max(0, line.There-taken))
 	o.Lines = append(o.Lines, line)
 }
 
