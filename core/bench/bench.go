@@ -93,7 +93,7 @@ func (w *stepper) add(o op) { w.ops = append(w.ops, o) }
 
 // more tells whether any job has a second card.
 func (w *stepper) more() bool {
-	return slices.ContainsFunc(w.Jobs, func(j supply.Of) bool { return j.Brief.Quantity+j.Brief.Stock.Spare > 1 })
+	return slices.ContainsFunc(w.Jobs, func(j supply.Of) bool { return j.Brief.Cut() > 1 })
 }
 
 // round is one phase: its operations in order, its cuts where they are due.

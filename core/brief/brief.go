@@ -59,6 +59,9 @@ const (
 // Extras are all that can be made besides, in the order they are offered.
 var Extras = []Extra{WithBand, WithGauge}
 
+// Cut is how many of its cards are cut: those wanted, and those to spare.
+func (b *Brief) Cut() int { return b.Quantity + b.Stock.Spare }
+
 // With tells whether something is made besides.
 func (b *Brief) With(e Extra) bool { return slices.Contains(b.Extras, e) }
 

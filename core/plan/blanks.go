@@ -231,7 +231,7 @@ func nest(w say.Say, of *work.Nest, whole bool) *document.Nest {
 			}
 		}
 	}
-	n.Text = fmt.Sprintf("%d from a sheet of %s; %s for the batch.", n.Count, n.Sheet, say.Sheets(of.Sheets))
+	n.Text = fmt.Sprintf("%d from a sheet of %s; %s at most for the batch.", n.Count, n.Sheet, say.Sheets(of.Sheets))
 	return n
 }
 

@@ -10,7 +10,7 @@ import (
 // envelope is what a job's envelopes are made of, and what goes with them.
 func (p *planner) envelope(i int) {
 	r := p.Jobs[i]
-	n := count(r.Brief)
+	n := r.Brief.Cut()
 	for _, e := range r.Extras {
 		if e.ID == "band" && r.Brief.With(brief.WithBand) {
 			defer p.extra(i, e, Role{Job: i, Key: TheBand}, Band, n)

@@ -154,7 +154,7 @@ func (o *List) envelopes(job int, r *work.Result, shelf Shelf, currency string) 
 	if !ok {
 		return
 	}
-	line := Line{What: Envelopes, Job: job, Noun: noun, Sheet: brief.StockSheet{Bought: of}, Need: count(r.Brief), Currency: currency}
+	line := Line{What: Envelopes, Job: job, Noun: noun, Sheet: brief.StockSheet{Bought: of}, Need: r.Brief.Cut(), Currency: currency}
 	taken := 0
 	for _, l := range o.Lines {
 		if l.What == Envelopes && l.Sheet.Size == of.Size {

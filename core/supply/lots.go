@@ -155,9 +155,6 @@ func (p *planner) take(l *Lot, at, n int) {
 	p.left[at] -= n
 }
 
-// count is how many of a job's cards are cut.
-func count(b *brief.Brief) int { return b.Quantity + b.Stock.Spare }
-
 // own are the boards and sheets on a job's card, those of one material together.
 func (p *planner) own(i int) {
 	r := p.Jobs[i]
@@ -168,7 +165,7 @@ func (p *planner) own(i int) {
 		l := Lot{Of: Own}
 		for n, piece := range r.Brief.Card.Build {
 			if piece.Material.ID == m.ID {
-				l.add(Role{i, Piece, n}, trim.Piece{Name: piece.Name, Size: piece.SizeOn(r.Card.Size), Count: count(r.Brief), Paper: m.Name})
+				l.add(Role{i, Piece, n}, trim.Piece{Name: piece.Name, Size: piece.SizeOn(r.Card.Size), Count: r.Brief.Cut(), Paper: m.Name})
 			}
 		}
 		p.plan(l, p.Stock.Sheet, func(s brief.StockSheet) bool { return s.Paper.Name == m.Name }, m.Thickness)
@@ -233,7 +230,7 @@ func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.StockSheet) b
 	l.Solve(p.solve, p.Stock.Aim)
 	if l.Plan == nil {
 		l.Err = nil // a knife and a ruler get it out of a piece that is large enough
-		p.byHand(l, sheet, takes, 0)
+		p.byHand(l, sheet, takes, sheetsFor(&l, sheet))
 		return
 	}
 	for _, layout := range l.Plan.Layouts {
@@ -242,6 +239,17 @@ func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.StockSheet) b
 		}
 	}
 	p.lots = append(p.lots, l)
+}
+
+// sheetsFor is how many sheets pieces come out of that are cut by hand, each kind from its
+// own; none for what comes out of no sheet.
+func sheetsFor(l *Lot, sheet brief.Bought) (n int) {
+	for _, p := range l.Problem.Pieces {
+		if yield, _ := trim.Yield(sheet.Size, p.Size); yield > 0 {
+			n += (p.Count + yield - 1) / yield
+		}
+	}
+	return n
 }
 
 // byHand takes whole sheets for a lot, those on hand first.

@@ -54,7 +54,7 @@ func (b *Batch) Bought(sheet int) bool {
 // batchOf is every piece of the batch and every sheet it may come from.
 func batchOf(r *Result) Batch {
 	b := r.Brief
-	n := b.Quantity + b.Stock.Spare
+	n := b.Cut()
 	base := trim.Piece{Name: "base", Size: r.Base.Size, Count: n, Paper: b.Base.Paper.Name}
 	if b.Base.AlongFold && len(r.Base.Scores) > 0 {
 		base.Grain = trim.Height

@@ -104,7 +104,7 @@ func nestOf(r *Result, m *Made) *Nest {
 	n := &Nest{Sheet: m.Paper.Sheet}
 	n.Places = nest.Places(&m.Blank, n.Sheet.Size, r.Brief.Tools.Mat)
 	for _, one := range n.Places {
-		n.Sheets += (r.Brief.Quantity + len(one) - 1) / len(one)
+		n.Sheets += (r.Brief.Cut() + len(one) - 1) / len(one)
 	}
 	return n
 }

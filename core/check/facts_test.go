@@ -1,0 +1,48 @@
+package check
+
+import (
+	"testing"
+
+	"yellow-parcel/core/pipeline"
+	"yellow-parcel/core/supply"
+)
+
+// sheetsOf is how many sheets a lot is cut from.
+func sheetsOf(l *supply.Lot) (n int) {
+	if l.Plan == nil {
+		for _, s := range l.Sheets {
+			n += s.Count
+		}
+		return n
+	}
+	for _, layout := range l.Plan.Layouts {
+		n += layout.Count
+	}
+	return n
+}
+
+// The bench cuts envelopes from no more sheets than the envelope says they take as it lies on its paper, those to spare among
+// them; what a trimmer does not get out is cut by hand, from as many, and the list of supplies has them.
+func TestEnvelopesTakeTheSheetsThatAreSaid(t *testing.T) {
+	each(t, howMany(200), func(t *testing.T, m made) {
+		n := m.Result.Nest
+		if n == nil || m.Result.Batch.Err != nil {
+			return
+		}
+		b := m.AtTheBench(pipeline.Order{Memory: known})
+		listed := 0
+		for _, l := range b.Supplied.Lines {
+			if l.What == supply.Sheets {
+				listed += l.Need
+			}
+		}
+		for i := range b.Lots {
+			if b.Lots[i].Of != supply.Blank {
+				continue
+			}
+			if sheets := sheetsOf(&b.Lots[i]); sheets == 0 || sheets > n.Sheets || sheets > listed || n.Sheets*len(n.Places[0]) < m.Result.Brief.Cut() {
+				t.Errorf("%s: %d sheets at the bench, %d as they lie, %d for %d envelopes on the list", m.text, sheets, n.Sheets, listed, m.Result.Brief.Cut())
+			}
+		}
+	})
+}
