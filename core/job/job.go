@@ -26,12 +26,15 @@ type Mass string
 // Job is the document. Lengths and weights are text as people type them; what
 // is absent was not given, and the plan says what it assumed.
 type Job struct {
-	Format   string       `json:"format"`
-	Version  int          `json:"version"`
-	Title    string       `json:"title,omitempty"`
-	Home     string       `json:"home,omitempty"` // the carrier where its maker posts: its unit, sheets, currency and rules are the usual ones
-	Unit     measure.Unit `json:"unit,omitempty"`
-	Ruler    string       `json:"ruler,omitempty"`
+	Format  string       `json:"format"`
+	Version int          `json:"version"`
+	Title   string       `json:"title,omitempty"`
+	Home    string       `json:"home,omitempty"` // the carrier where its maker posts: its unit, sheets, currency and rules are the usual ones
+	Unit    measure.Unit `json:"unit,omitempty"`
+	Ruler   string       `json:"ruler,omitempty"`
+	// The ruler it had in the other unit before that was switched; it comes back with the unit.
+	RulerBefore string `json:"ruler_before,omitempty"`
+
 	Quantity int          `json:"quantity,omitempty"`
 	Envelope *Bought      `json:"envelope,omitempty"`
 	Card     *CardSpec    `json:"card,omitempty"`

@@ -22,8 +22,24 @@ func Switch(j Job, to measure.Unit, home *post.Carrier) Job {
 	if out.Currency == "" && slices.ContainsFunc(j.Stock, func(s StockSpec) bool { return s.Price != "" }) {
 		out.Currency = UsualCurrency(from, home)
 	}
-	out.Unit, out.Ruler = to, measure.DefaultRuler(to).String()
+	out.Unit = to
+	if to != from {
+		out.Ruler, out.RulerBefore = otherRuler(j, from, to)
+	}
 	return out
+}
+
+// otherRuler is the ruler a job has in the other unit, and the one it had before: that
+// comes back when the unit does, unless another was chosen meanwhile.
+func otherRuler(j Job, from, to measure.Unit) (ruler, before string) {
+	now, err := measure.ParseRulerIn(j.Ruler, from)
+	if j.Ruler == "" || err != nil {
+		now = measure.DefaultRuler(from)
+	}
+	if was, err := measure.ParseRulerIn(j.RulerBefore, to); j.RulerBefore != "" && err == nil && was.In(from) == now {
+		return was.String(), ""
+	}
+	return now.In(to).String(), now.String()
 }
 
 // UnitOf is the unit a job's bare figures are in: its own, or that of its home.

@@ -24,7 +24,7 @@ var parts = []struct {
 	{name: "extras", fields: []string{"extras"}},
 	{name: "title", fields: []string{"title"}},
 	{name: "notes", fields: []string{"notes"}},
-	{name: "unit", fields: []string{"unit", "ruler"}},
+	{name: "unit", fields: []string{"unit", "ruler", "ruler_before"}},
 	{name: "tools", fields: []string{"trimmer", "minute", "board", "mat", "sittings", "materials", "stamps"}, tools: true},
 }
 

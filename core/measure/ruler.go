@@ -23,6 +23,25 @@ func DefaultRuler(u Unit) Ruler {
 	return Ruler{Inch / 16, Inches}
 }
 
+// In is the ruler that stands for this one in a unit: the usual one for the usual one,
+// else that whose marks are as far apart as nearly as may be; itself where it is of that unit.
+func (r Ruler) In(u Unit) Ruler {
+	if r.Unit == u {
+		return r
+	}
+	out := DefaultRuler(u)
+	if r == DefaultRuler(r.Unit) {
+		return out
+	}
+	apart := func(o Ruler) Length { return max(o.Step-r.Step, r.Step-o.Step) }
+	for _, one := range Rulers() {
+		if one.Unit == u && apart(one) < apart(out) {
+			out = one
+		}
+	}
+	return out
+}
+
 // ParseRuler reads a graduation such as "1/16 in" or "1 mm"; it must be one of Rulers.
 func ParseRuler(text string) (Ruler, error) { return ParseRulerIn(text, Inches) }
 

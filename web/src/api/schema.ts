@@ -2316,6 +2316,7 @@ export interface components {
             /** Format: int64 */
             quantity?: number;
             ruler?: string;
+            ruler_before?: string;
             /** @description a catalogue identifier, or a measured width and height */
             sheet?: string | {
                 height: string;
