@@ -11,6 +11,8 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
+	"yellow-parcel/core/job"
+	"yellow-parcel/core/pipeline"
 )
 
 // amount is a sum of money as it is printed.
@@ -123,4 +125,46 @@ func ganged(t *testing.T, text string, p *document.Gang) {
 		t.Errorf("%s: %d sheets are to be bought, and %d are cut", text, missing, bought)
 	}
 	steps(t, text, &p.CutPlan, marks[p.Ruler])
+}
+
+// A gang of one is the job: the same sheets, and the same cost, or none where the job has none.
+func TestAGangOfOneIsTheJob(t *testing.T) {
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 25))}
+	same := 0
+	for range howMany(80) {
+		j := m.job()
+		sheet := m.sheet()
+		j["stock"] = []any{
+			fields{"sheet": sheet, "count": 1 + m.IntN(4), "price": pick(m, "1.00", "0.55", "0.05")},
+			fields{"sheet": pick(m, sheet, sheet, m.sheet()), "count": m.IntN(30), "price": pick(m, "0.10", "0.20", "")},
+			fields{"sheet": m.sheet(), "count": m.IntN(30), "grain": pick(m, "long", "short"), "price": pick(m, "0.10", "")},
+		}
+		text, err := json.Marshal(j)
+		if err != nil {
+			t.Fatal(err)
+		}
+		one, err := job.Read(text)
+		if err != nil {
+			t.Fatal(err)
+		}
+		alone, err := pipeline.WorkOut(one, catalog.Standard(), pipeline.Order{Memory: known, NoWays: true})
+		if err != nil || alone.Result.Batch.Err != nil || len(alone.Result.Batch.Problem.Pieces) == 0 {
+			continue
+		}
+		whole, err := gang.WorkOut(gang.Gang{Format: gang.Format, Version: gang.Version, Jobs: []gang.Member{{Job: one}}}, catalog.Standard(), gang.Order{Memory: known})
+		if err != nil {
+			t.Fatalf("%s: %v", text, err)
+		}
+		same++
+		a, b := alone.Result.Batch, whole.Batch
+		if (a.Plan == nil) != (b.Plan == nil) || a.Plan != nil && (len(a.Plan.Layouts) != len(b.Plan.Layouts) || (a.Cost == nil) != (b.Cost == nil) || a.Cost != nil && a.Cost.Batch != b.Cost.Batch) {
+			t.Errorf("%s: alone %+v, as a gang %+v", text, a.Cost, b.Cost)
+		}
+		if p, g := alone.Plan.CutPlan.Cost, whole.Write(true).Jobs[0].Cost; p != nil && p.Batch != g || p == nil && g != "" {
+			t.Errorf("%s: %+v alone, %q in a gang", text, p, g)
+		}
+	}
+	if same < 20 {
+		t.Errorf("only %d of them are cut", same)
+	}
 }

@@ -121,26 +121,34 @@ func (g *Gang) table(briefs []*brief.Brief, tools job.Tools) job.Job {
 	return j.With(tools)
 }
 
-// together adds sheets to a list of them; those that are there already are the
-// same stack, counted by the one who counts the most.
+// together adds a job's sheets to a list of them. A line that is there from another
+// job already is the same stack, counted by the one who counts the most: the one of its
+// price, where there are several. Two lines of one job are two stacks.
 func together(all, more []job.StockSpec) []job.StockSpec {
-	same := func(a, b job.StockSpec) bool {
-		if a.Item != "" || b.Item != "" {
-			return a.Item == b.Item
-		}
-		return a.Sheet != nil && b.Sheet != nil && *a.Sheet == *b.Sheet && a.Paper == b.Paper && a.Grain == b.Grain
+	theirs := make([]bool, len(all)) // those of other jobs that this one does not speak of yet
+	for i := range theirs {
+		theirs[i] = true
 	}
 	for _, s := range more {
-		known := false
-		for i := range all {
-			if known = same(all[i], s); known {
-				all[i].Count = max(all[i].Count, s.Count)
-				break
+		at := -1
+		for i := range theirs {
+			if theirs[i] && sameStack(all[i], s) && (at < 0 || all[i].Price == s.Price && all[at].Price != s.Price) {
+				at = i
 			}
 		}
-		if !known {
+		if at < 0 {
 			all = append(all, s)
+			continue
 		}
+		theirs[at] = false
+		all[at].Count = max(all[at].Count, s.Count)
 	}
 	return all
+}
+
+func sameStack(a, b job.StockSpec) bool {
+	if a.Item != "" || b.Item != "" {
+		return a.Item == b.Item
+	}
+	return a.Sheet != nil && b.Sheet != nil && *a.Sheet == *b.Sheet && a.Paper == b.Paper && a.Grain == b.Grain
 }

@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
 )
 
 func lanternWeek(t *testing.T) Gang {
@@ -82,6 +83,22 @@ func TestTheJobsStackIsOne(t *testing.T) {
 	}
 	if p.State != "look" || p.Text != "The sheets on hand do not suffice: 1 sheet of Letter more." {
 		t.Errorf("%s: %s", p.State, p.Text)
+	}
+}
+
+// Ten cards of 5 x 7 take five sheets of letter: those at 0.10, not the two at 1.00, which lie in a stack of their own.
+func TestTwoStacksOfOneSheetKeepTheirPrices(t *testing.T) {
+	one := `{"job":{"format":"yellow-parcel-job","version":1,"unit":"in","quantity":10,"spoilage":"0","card":{"width":"5","height":"7","fold":"flat"},"layers":[],"sheet":"us-letter",` +
+		`"stock":[{"sheet":"us-letter","count":2,"price":"1.00"},{"sheet":"us-letter","count":20,"price":"0.10"}]}}`
+	for jobs, want := range map[string]measure.Money{one: 50 * measure.Cent, one + "," + one: 100 * measure.Cent} {
+		g, err := Read([]byte(`{"format":"yellow-parcel-gang","version":1,"jobs":[` + jobs + `]}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		whole, err := WorkOut(g, catalog.Standard(), Order{})
+		if err != nil || whole.Batch.Cost == nil || whole.Batch.Cost.Batch != want || len(whole.Table.Stock.OnHand) != 2 {
+			t.Errorf("%+v, %v", whole.Batch.Cost, err)
+		}
 	}
 }
 
