@@ -35,7 +35,7 @@ const (
 var lists = []string{Cuts, WorkSheet}
 
 // parts are what can be cut, by name, each with how it is laid out. Those of a
-// blank are there only where the blank asked for suits.
+// blank are of the one the plan makes.
 var parts = []struct {
 	name    string
 	ofBlank bool
@@ -71,6 +71,12 @@ func Parts() []string {
 	return append(out, lists...)
 }
 
+// OfBlank tells whether a part is the envelope to make, or goes with it.
+func OfBlank(name string) bool {
+	i, ok := partByName(name)
+	return ok && parts[i].ofBlank
+}
+
 func partByName(name string) (int, bool) {
 	for i, p := range parts {
 		if p.name == name {
@@ -89,7 +95,8 @@ func TemplateOf(r *work.Result, name string) (Template, error) {
 		}
 		return Template{}, fmt.Errorf("%q is not a part; try %s", name, strings.Join(Parts(), ", "))
 	}
-	if reason := r.NoBlank(); reason != nil && parts[i].ofBlank {
+	// Where the blank a job asks for does not suit, files are of the one in its place, as the plan is.
+	if reason := r.NoBlank(); reason != nil && parts[i].ofBlank && len(r.Blanks) == 0 {
 		return Template{}, reason
 	}
 	return parts[i].make(r)

@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"errors"
+	"fmt"
 	"os"
 
 	"yellow-parcel/core/job"
@@ -31,6 +32,9 @@ func (c *exportCommand) Run(s streams) error {
 			return job.Problems{{Field: cannot.Field, Text: cannot.Text}}
 		}
 		return err
+	}
+	if why := all.Result.NoBlank(); why != nil && draw.OfBlank(c.Part) {
+		fmt.Fprintf(s.err, "%s; this is %s\n", why, all.Plan.Blanks[0].Name)
 	}
 	if c.Out == "" {
 		_, err := s.out.Write(made.Bytes())

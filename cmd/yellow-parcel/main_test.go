@@ -108,9 +108,14 @@ func TestEveryKindOfFileIsWritten(t *testing.T) {
 		}
 	}
 	box := `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"style":"box"}}`
-	want := "part: Box, from a square does not suit this card: a card under 1/8 in thick needs no walls; a flat envelope takes it\n"
-	if code, out, problems := command(t, box, "export", "--as", "svg", "--part", "blank", "-"); code != 2 || out != "" || problems != want {
-		t.Errorf("a blank that does not suit: %d %q", code, problems)
+	// Where the blank that is asked for does not suit, every file is of the one in its place, and that is said.
+	want := "Box, from a square does not suit this card: a card under 1/8 in thick needs no walls; a flat envelope takes it; this is Corner fold, computed seam\n"
+	for _, as := range []string{"svg", "csv", "dxf"} {
+		code, out, problems := command(t, box, "export", "--as", as, "--part", "blank", "-")
+		_, other, _ := command(t, strings.Replace(box, `"box"`, `"corner-fold"`, 1), "export", "--as", as, "--part", "blank", "-")
+		if code != 0 || out != other || problems != want {
+			t.Errorf("a blank that does not suit: %d %q", code, problems)
+		}
 	}
 	kept := filepath.Join(t.TempDir(), "kept.csv")
 	if err := os.WriteFile(kept, []byte("keep me"), 0o600); err != nil {

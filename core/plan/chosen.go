@@ -38,10 +38,10 @@ func chosen(c say.Say, r *work.Result) *document.Chosen {
 
 // whyMade says why an envelope is made, and that one.
 func whyMade(s say.Say, r *work.Result) []string {
-	if r.Brief.Blank.Style != nil {
+	if r.Pieces[0].Made.Named {
 		return []string{"It is the one chosen for this job."}
 	}
-	var out []string
+	out := instead(r, r.Pieces[0].Made)
 	verdicts := r.Posts[0].Verdicts
 	for i, piece := range r.Pieces {
 		if piece.In == work.InFormat {
@@ -55,6 +55,16 @@ func whyMade(s say.Say, r *work.Result) []string {
 	m := r.Pieces[0].Made
 	out = append(out, roomText(s, r, m)...)
 	return append(out, paperReason(r.Brief, m)...)
+}
+
+// instead says which envelope was chosen for a job and does not suit, and why another is
+// made; nothing where none was chosen.
+func instead(r *work.Result, m *work.Made) []string {
+	why := r.NoBlank()
+	if why == nil {
+		return nil
+	}
+	return []string{why.Error() + ".", nameOf(m.Candidate) + " is made in its place."}
 }
 
 // comes is what comes of a piece: "goes as a letter, 0.78 USD".

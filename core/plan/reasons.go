@@ -36,8 +36,10 @@ func reasons(s say.Say, r *work.Result, blanks []document.Blank) []string {
 	}
 	m, b := r.Blanks[0], &blanks[0]
 	switch {
-	case r.Brief.Blank.Style != nil:
+	case m.Named:
 		out = append(out, "Chosen for this job.")
+	case r.NoBlank() != nil:
+		out = append(out, instead(r, m)...)
 	case m.Proof.OK:
 		out = append(out, "It folds without a hole and takes the card, and so it is proved.")
 	}
