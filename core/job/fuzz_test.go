@@ -35,7 +35,7 @@ func FuzzTools(f *testing.F) {
 	})
 }
 
-// A job that has changed its unit is read again, and changing it once more adds nothing.
+// A job that has changed its unit is read again; there and back its ruler is the same, and doing that once more adds nothing.
 func FuzzSwitch(f *testing.F) {
 	f.Add([]byte(`{"format":"yellow-parcel-job","version":1,"card":{"width":"5 1/2","height":"140 mm","thickness":".125","weight":"1.2"},"layers":["1/8",{"border":"3 mm"}]}`), true)
 	f.Add([]byte(`{"format":"yellow-parcel-job","version":1,"unit":"mm","envelope":{"width":"110","height":"220"},"blank":{"style":"corner-fold","size":"½"}}`), false)
@@ -56,8 +56,15 @@ func FuzzSwitch(f *testing.F) {
 		if _, err := Read(written); err != nil {
 			t.Errorf("%s becomes %s, which is refused: %v", text, written, err)
 		}
-		again := Switch(Switch(there, back, nil), to, nil)
-		if !reflect.DeepEqual(again, there) {
+		ruler := func(j Job) measure.Ruler {
+			if r, err := measure.ParseRulerIn(j.Ruler, to); j.Ruler != "" && err == nil {
+				return r
+			}
+			return measure.DefaultRuler(to)
+		}
+		once := Switch(Switch(there, back, nil), to, nil)
+		again := Switch(Switch(once, back, nil), to, nil)
+		if !reflect.DeepEqual(again, once) || ruler(once) != ruler(there) {
 			t.Errorf("%s: there and back again it is another", text)
 		}
 	})

@@ -86,15 +86,17 @@ func TestACarrierThatSaysLittle(t *testing.T) {
 // The stations speak of the finished card and of what the carriers make of it.
 func TestStationsOfTheFinishedCardAndThePost(t *testing.T) {
 	for fields, want := range map[string][2]string{
-		`"envelope":"us-a7"`:                                                                           {"0.047 in good computed", "0.78 USD good letter"},
-		`"envelope":"us-a7","card":{"thickness":"1/16"}`:                                               {"1/16 in good measured", "0.78 USD good letter"},
-		`"card":{"width":"6","height":"6"},"blank":{"style":"corner-fold"}`:                            {"0.047 in good computed", "1.63 USD good flat"},
-		`"envelope":"us-a7","card":{"build":[{"material":"greyboard-3"}]}`:                             {"0.165 in stop too rigid", "1.85 USD look costs extra"},
-		`"card":{"width":"2","height":"3"},"blank":{"style":"corner-fold"}`:                            {"0.047 in good computed", "no class stop cannot go"},
-		`"envelope":"us-a7","card":{"weight":"20 oz"}`:                                                 {"0.047 in good computed", "Parcel look parcel"},
-		`"envelope":"us-a7","card":{"build":[{"material":"card","joint":"foam-1"}]},"layers":[]`:       {"0.075 in look bends easily to borderline", "0.78 USD look ask first"},
-		`"envelope":"us-a7","post":{"contents":["coin"]}`:                                              {"0.047 in good computed", "1.27 USD look costs extra"},
-		`"envelope":"us-a7","card":{"build":[{"material":"coin"}]},"post":{"bend":"easy"},"layers":[]`: {"0.094 in good computed", "1.27 USD look costs extra"},
+		`"envelope":"us-a7"`:                                                                                            {"0.047 in good computed", "0.78 USD good letter"},
+		`"envelope":"us-a7","card":{"thickness":"1/16"}`:                                                                {"1/16 in good measured", "0.78 USD good letter"},
+		`"card":{"width":"6","height":"6"},"blank":{"style":"corner-fold"}`:                                             {"0.047 in good computed", "1.63 USD good flat"},
+		`"envelope":"us-a7","card":{"build":[{"material":"greyboard-3"}]}`:                                              {"0.165 in look too rigid", "1.85 USD look costs extra"},
+		`"unit":"mm","envelope":"iso-c6","card":{"build":[{"material":"greyboard-3"}]},"post":{"carriers":["uk"]}`:      {"4.2 mm good computed", "0.87 GBP good letter"}, // nobody bends it there
+		`"unit":"mm","envelope":"iso-c6","card":{"build":[{"material":"greyboard-3"}]},"post":{"carriers":["uk","us"]}`: {"4.2 mm look too rigid", "0.87 GBP good letter"},
+		`"card":{"width":"2","height":"3"},"blank":{"style":"corner-fold"}`:                                             {"0.047 in good computed", "no class stop cannot go"},
+		`"envelope":"us-a7","card":{"weight":"20 oz"}`:                                                                  {"0.047 in good computed", "Parcel look parcel"},
+		`"envelope":"us-a7","card":{"build":[{"material":"card","joint":"foam-1"}]},"layers":[]`:                        {"0.075 in look bends easily to borderline", "0.78 USD look ask first"},
+		`"envelope":"us-a7","post":{"contents":["coin"]}`:                                                               {"0.047 in good computed", "1.27 USD look costs extra"},
+		`"envelope":"us-a7","card":{"build":[{"material":"coin"}]},"post":{"bend":"easy"},"layers":[]`:                  {"0.094 in good computed", "1.27 USD look costs extra"},
 	} {
 		p := planOf(t, fields)
 		for i, at := range []int{3, 5} {

@@ -14,14 +14,10 @@ import (
 	"yellow-parcel/core/work"
 )
 
-var bendState = map[card.Bend]string{card.Easy: stateGood, card.Borderline: stateLook, card.TooRigid: stateStop}
-
-func bendsOf(b card.Band) document.Bends {
-	out := document.Bends{Low: b.Low.Text(), High: b.High.Text(), Text: b.Text(), State: bendState[b.High], Tested: b.Tested,
+// bendsOf is how a piece bends, in words, with the state that a carrier makes of it.
+func bendsOf(b card.Band, state string) document.Bends {
+	out := document.Bends{Low: b.Low.Text(), High: b.High.Text(), Text: b.Text(), State: state, Tested: b.Tested,
 		Test: "An estimate: " + card.BendTest + "."}
-	if b.Low != b.High {
-		out.State = stateLook
-	}
 	if b.Tested {
 		out.Test = "As the test at the bench showed."
 	}

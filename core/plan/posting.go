@@ -97,7 +97,7 @@ func (w postWriter) detail(p *document.Post) {
 		p.Slot = &l
 	}
 	p.Weight, p.Text = w.s.Piece.Weight.Text(w.Unit), verdictText(v)
-	p.Counter, p.Bends, p.Reasons = v.Counter(), bendsOf(w.s.Piece.Bends), w.checks(v.Reasons())
+	p.Counter, p.Bends, p.Reasons = v.Counter(), bendsOf(w.s.Piece.Bends, bendingOf(v)), w.checks(v.Reasons())
 	p.Service, p.Stated, p.Notice = v.Service, c.Stated, postNotice
 	for _, o := range v.Others {
 		p.Others = append(p.Others, document.Offer{Name: o.Name, Price: o.Price.Text(c.Currency), Unsure: o.Unsure})

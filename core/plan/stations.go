@@ -116,9 +116,39 @@ func (w stationWriter) finished(s *document.Station) {
 	if len(w.r.Posts) == 0 {
 		return
 	}
-	if bends := bendsOf(w.r.Pieces[0].Piece.Bends); bends.State != stateGood {
-		s.State, s.Word = bends.State, bends.Text
+	if state := w.bending(); state != stateGood {
+		s.State, s.Word = state, w.r.Pieces[0].Piece.Bends.Text()
 	}
+}
+
+// bending is what the job's carriers make of how stiff the piece is, the worst of it.
+func (w stationWriter) bending() string {
+	state := stateGood
+	for i := range w.r.Posts {
+		switch bendingOf(w.r.Posts[i].InUse()) {
+		case stateStop:
+			return stateStop
+		case stateLook:
+			state = stateLook
+		}
+	}
+	return state
+}
+
+// bendingOf is what a carrier makes of how stiff a piece is: where it does not ask that is
+// good however stiff, and it stops only what then goes in no class.
+func bendingOf(v *post.Verdict) string {
+	state := stateGood
+	for _, c := range v.Checks {
+		switch {
+		case !c.OfBending() || c.State == post.Passes:
+		case c.State == post.Fails && v.State == post.Fails:
+			return stateStop
+		default:
+			state = stateLook
+		}
+	}
+	return state
 }
 
 func (w stationWriter) envelope(s *document.Station) {

@@ -32,6 +32,15 @@ type Check struct {
 	Unsure                    bool // the limit itself is not certain
 }
 
+// OfBending tells whether a check is of how a piece bends.
+func (c Check) OfBending() bool {
+	switch c.Rule.(type) {
+	case *Flexible, Rigid:
+		return true
+	}
+	return false
+}
+
 // Words is the sentence for what the check found, with places in braces: the
 // figures {value}, {limit}, {margin}, {own}, the margin without its sign {by},
 // {class} and its surcharge {more}. Empty where the rule has none for it.
