@@ -163,7 +163,9 @@ func TestThePostFollowsWeightAndAddress(t *testing.T) {
 	s.click("pick-short")
 	// Along the short side the piece is 7 1/4 high, over a letter's 6 1/8: a flat, 1.63 and 0.27 for the second ounce.
 	s.reads("tape-post", "1.90 USD flat")
-	s.click("way-out")
+	s.reads("consequence", "Good Cut 10 × 7 in")
+	s.reads("saving", "For less: Height 7 1/4 in is 1 1/8 in over a letter's 6 1/8 in")
+	s.click("saves-it")
 	s.reads("tape-post", "letter")
 	// A key inside makes a letter uneven, 0.49 more; an outline that is no rectangle is no letter and no flat.
 	s.choose("contents", "^Key")

@@ -46,3 +46,21 @@ func TestEnvelopesTakeTheSheetsThatAreSaid(t *testing.T) {
 		}
 	})
 }
+
+// The foot of the screen is as bad as the worst station, speaks of one that is as bad, and of a saving only where nothing is in the way.
+func TestTheFootIsAsBadAsTheWorstStation(t *testing.T) {
+	grave := map[string]int{"good": 0, "look": 1, "stop": 2}
+	each(t, howMany(200), func(t *testing.T, m made) {
+		worst, of := "good", map[string]string{}
+		for _, s := range m.Plan.Stations {
+			of[s.Key] = s.State
+			if grave[s.State] > grave[worst] {
+				worst = s.State
+			}
+		}
+		c := m.Plan.Consequence
+		if c.State != worst || of[c.Station] != worst || c.Text == "" || c.Saving != nil && worst != "good" {
+			t.Errorf("%s: %s at %s, and the stations are %v: %s", m.text, c.State, c.Station, of, c.Text)
+		}
+	})
+}

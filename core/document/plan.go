@@ -267,9 +267,18 @@ type Station struct {
 	Word   string `json:"word"`
 }
 
-// Consequence is the most important thing the job needs to know now, and the way out.
+// Consequence is the most important thing the job needs to know now, and the way out. Its
+// state is that of the worst station. Where nothing is in the way, Saving is what would cost less.
 type Consequence struct {
-	State   string `json:"state" enum:"good,look,stop"`
+	State   string  `json:"state" enum:"good,look,stop"`
+	Station string  `json:"station"`
+	Text    string  `json:"text"`
+	Fix     *Fix    `json:"fix,omitempty"`
+	Saving  *Saving `json:"saving,omitempty"`
+}
+
+// Saving is why a card costs more than it might, and the change that saves it.
+type Saving struct {
 	Station string `json:"station"`
 	Text    string `json:"text"`
 	Fix     *Fix   `json:"fix,omitempty"`

@@ -108,6 +108,9 @@ func (w stationWriter) layers(s *document.Station) {
 	if w.b.Card.Made {
 		s.Word = madeWord
 	}
+	if w.plan.Stamping != nil && !w.plan.Stamping.OK {
+		s.State, s.Word = stateLook, "stamp too large"
+	}
 }
 
 func (w stationWriter) finished(s *document.Station) {
@@ -154,6 +157,9 @@ func bendingOf(v *post.Verdict) string {
 func (w stationWriter) envelope(s *document.Station) {
 	s.State, s.Word = stateStop, "no blank"
 	if len(w.r.Blanks) == 0 {
+		if w.b.Blank.Style == nil && len(w.r.Pieces) > 0 {
+			s.State = stateGood
+		}
 		return
 	}
 	m := w.r.Blanks[0]
@@ -166,6 +172,10 @@ func (w stationWriter) envelope(s *document.Station) {
 		s.State, s.Word = stateStop, "fails its proof"
 	case !m.Paper.Fits:
 		s.State, s.Word = stateLook, "paper too small"
+	}
+	// What nobody makes, since the card goes in an envelope there is, is in nobody's way.
+	if w.b.Blank.Style == nil && len(w.r.Pieces) > 0 && w.r.Pieces[0].In != work.InBlank {
+		s.State = stateGood
 	}
 }
 
@@ -187,17 +197,29 @@ func (w stationWriter) post(s *document.Station) {
 	}
 }
 
-// consequence picks the one thing to know now: what stops the job before what
-// costs money, and early stations before late ones.
+// consequence picks the one thing to know now: what is as bad as the worst station, what
+// stops the job before what costs money, and early stations before late ones.
 func consequence(s say.Say, r *work.Result, p *document.Plan) document.Consequence {
 	c := consequences{s, r, r.Brief, p}
+	worst := &p.Stations[0]
+	for i := range p.Stations {
+		if graveness[p.Stations[i].State] > graveness[worst.State] {
+			worst = &p.Stations[i]
+		}
+	}
+	if worst.State == stateGood {
+		return document.Consequence{State: stateGood, Station: "base", Text: c.summary(), Saving: c.saving()}
+	}
 	for _, find := range []func() *document.Consequence{c.envelope, c.sheet, c.stamp, c.blank, c.post} {
-		if found := find(); found != nil {
+		if found := find(); found != nil && found.State == worst.State {
 			return *found
 		}
 	}
-	return document.Consequence{State: stateGood, Station: "base", Text: c.summary()}
+	return document.Consequence{State: worst.State, Station: worst.Key, Text: fmt.Sprintf("%s: %s, %s.", worst.Name, worst.Figure, worst.Word)}
 }
+
+// graveness is how bad a state is.
+var graveness = map[string]int{stateGood: 0, stateLook: 1, stateStop: 2}
 
 // consequences finds what a job needs to know, a kind of trouble each.
 type consequences struct {
@@ -326,19 +348,36 @@ func (w consequences) post() *document.Consequence {
 	if len(w.plan.Post) == 0 {
 		return nil
 	}
-	p, v := &w.plan.Post[0], w.r.Posts[0].InUse()
-	if v.State == post.Passes && v.Place == 0 {
+	v := w.r.Posts[0].InUse()
+	if v.State == post.Passes && v.Priced {
 		return nil
 	}
-	c := &document.Consequence{State: stateLook, Station: "post", Text: p.Text}
+	c := &document.Consequence{State: stateLook, Station: "post"}
 	if v.State == post.Fails {
 		c.State = stateStop
 	}
+	c.Text, c.Fix = w.posted()
+	return c
+}
+
+// posted is why the card is posted as it is, and the first way out.
+func (w consequences) posted() (text string, way *document.Fix) {
+	p := &w.plan.Post[0]
+	text = p.Text
 	if len(p.Reasons) > 0 {
-		c.Text = p.Reasons[0].Text + "."
+		text = p.Reasons[0].Text + "."
 	}
 	if len(p.WaysOut) > 0 {
-		c.Fix = &p.WaysOut[0].Fix
+		way = &p.WaysOut[0].Fix
 	}
-	return c
+	return text, way
+}
+
+// saving is why a card that goes well does not go in the cheapest class.
+func (w consequences) saving() *document.Saving {
+	if len(w.plan.Post) == 0 || w.r.Posts[0].InUse().Place == 0 {
+		return nil
+	}
+	text, way := w.posted()
+	return &document.Saving{Station: "post", Text: text, Fix: way}
 }

@@ -49,7 +49,8 @@ func Write(r *work.Result, out []ways.Out, how Telling) *document.Plan {
 		all.warn("short", "job", "This is a large job: it is worked out without trials by a shaky hand, and not every way out at the post was tried.")
 	}
 	p.Answers, p.Warnings = all.answers, all.warnings
-	p.Stations, p.Consequence = stations(s, r, p), consequence(s, r, p)
+	p.Stations = stations(s, r, p)
+	p.Consequence = consequence(s, r, p)
 	p.Learned = teacher{s, r, b, how.Book}.teach()
 	return p
 }

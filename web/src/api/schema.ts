@@ -1475,6 +1475,7 @@ export interface components {
         };
         Consequence: {
             fix?: components["schemas"]["Fix"];
+            saving?: components["schemas"]["Saving"];
             /** @enum {string} */
             state: "good" | "look" | "stop";
             station: string;
@@ -2900,6 +2901,11 @@ export interface components {
             patch?: {
                 [key: string]: unknown;
             };
+            text: string;
+        };
+        Saving: {
+            fix?: components["schemas"]["Fix"];
+            station: string;
             text: string;
         };
         Schedule: {

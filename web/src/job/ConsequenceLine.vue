@@ -40,7 +40,21 @@ const state = computed(() => (fault.value ? 'stop' : props.held ? 'wait' : (says
     </template>
     <template v-else-if="says">
       <StateMark :state="says.state" :word="words[says.state]" />
-      <p><FigureText prose :text="says.text" /></p>
+      <div class="says">
+        <p><FigureText prose :text="says.text" /></p>
+        <p v-if="says.saving" class="saving" data-testid="saving">
+          For less: <FigureText prose :text="says.saving.text" />
+        </p>
+      </div>
+      <v-btn
+        v-if="says.saving?.fix"
+        variant="outlined"
+        class="saves"
+        data-testid="saves-it"
+        @click="emit('fix', says.saving.fix)"
+      >
+        <FigureText prose :text="says.saving.fix.label" />
+      </v-btn>
       <v-btn v-if="says.fix" variant="flat" class="way" data-testid="way-out" @click="emit('fix', says.fix)">
         <FigureText prose :text="says.fix.label" />
       </v-btn>
@@ -73,10 +87,27 @@ const state = computed(() => (fault.value ? 'stop' : props.held ? 'wait' : (says
 .line.wait {
   border-color: var(--muted);
 }
-p {
+p,
+.says {
   flex: 1;
+}
+p {
   font-size: 16px;
   line-height: 1.3;
+}
+.saving {
+  color: var(--muted);
+  font-size: 14px;
+}
+.saves {
+  height: auto;
+  min-height: 36px;
+  max-width: 45%;
+}
+.saves :deep(.v-btn__content) {
+  white-space: normal;
+  text-align: left;
+  padding: 4px 0;
 }
 .way {
   background: var(--parcel);
@@ -100,10 +131,17 @@ p {
     gap: 4px 12px;
     padding: 6px 12px 8px;
   }
-  p {
+  p,
+  .says {
     flex-basis: 60%;
+  }
+  p {
     font-size: 15px;
   }
+  .saving {
+    display: none; /* the button says what saves it, the Post station why */
+  }
+  .saves,
   .way {
     max-width: 100%;
     min-height: 44px;
