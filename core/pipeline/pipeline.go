@@ -16,6 +16,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/learn"
+	"yellow-parcel/core/lesson"
 	"yellow-parcel/core/plan"
 	"yellow-parcel/core/schedule"
 	"yellow-parcel/core/supply"
@@ -109,7 +110,7 @@ func laps(clock Clock) func([]Stage, string) []Stage {
 // steps adds the steps at the bench, what the batch takes, and when it is made.
 func (all *Whole) steps(j job.Job, cat *catalog.Catalog, how Order) {
 	made := all.AtTheBench(how)
-	if l, ok := plan.LearnedTime(how.Book, schedule.EffortOf(made.All)); ok {
+	if l, ok := lesson.Time(how.Book, schedule.EffortOf(made.All)); ok {
 		all.Plan.Learned = append(all.Plan.Learned, l)
 	}
 	if today, ok := calendar.Day(how.Today); ok && all.Result.Brief.Due != nil {

@@ -6,6 +6,7 @@ import (
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/learn"
+	"yellow-parcel/core/lesson"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/work"
@@ -51,7 +52,7 @@ func Write(r *work.Result, out []ways.Out, how Telling) *document.Plan {
 	p.Answers, p.Warnings = all.answers, all.warnings
 	p.Stations = stations(s, r, p)
 	p.Consequence = consequence(s, r, p)
-	p.Learned = teacher{s, r, b, how.Book}.teach()
+	p.Learned = lesson.Of(s, r, how.Book)
 	return p
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiCalendarExport } from '@mdi/js'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import type { Schedule, Sitting } from '@/api/client'
 import { calendarFile, takeFile } from '@/api/files'
 import { worked } from '@/app/notice'
@@ -21,6 +21,15 @@ const ways = [
   { id: 'in-hands', name: 'In hands' },
 ]
 
+/** Days are typed in pieces: what is being typed is not written over by the day that came of its beginning. */
+const box = useTemplateRef('box')
+function show() {
+  const at = box.value
+  if (at?.validity.valid && document.activeElement !== at) at.value = job.value.due ?? ''
+}
+onMounted(show)
+watch(() => job.value.due, show, { flush: 'post' })
+
 /** A day comes whole: while its year is typed it is another year. */
 function due(box: HTMLInputElement) {
   if (!box.value) pick({ due: null, by: null })
@@ -39,11 +48,12 @@ async function take() {
       <label
         >Due
         <input
+          ref="box"
           type="date"
           min="2000-01-01"
           max="2199-12-31"
-          :value="job.due"
           data-testid="due"
+          @blur="show"
           @change="due($event.target as HTMLInputElement)"
         />
       </label>

@@ -1,4 +1,5 @@
-package plan
+// Package lesson says what the logbook suggests for a job, and from how much that is learned.
+package lesson
 
 import (
 	"fmt"
@@ -25,8 +26,9 @@ type teacher struct {
 	book *learn.Book // nil for none
 }
 
-// teach says all of it; nothing where the logbook holds nothing.
-func (w teacher) teach() (all []document.Learned) {
+// Of is what a logbook suggests for a job; nothing where it holds nothing.
+func Of(s say.Say, r *work.Result, book *learn.Book) (all []document.Learned) {
+	w := teacher{s, r, r.Brief, book}
 	if w.book == nil || w.book.Entries == 0 {
 		return nil
 	}
@@ -115,8 +117,8 @@ func (w teacher) post(b *learn.Book) (one document.Learned, ok bool) {
 		Low: hundredths(low) + " %", Likely: hundredths(mean) + " %", High: hundredths(high) + " %"}, true
 }
 
-// LearnedTime is how long a making takes by the maker's own pace, where any of it was noted.
-func LearnedTime(b *learn.Book, of learn.Effort) (document.Learned, bool) {
+// Time is how long a making takes by the maker's own pace, where any of it was noted.
+func Time(b *learn.Book, of learn.Effort) (document.Learned, bool) {
 	low, likely, high, noted := of.Pace(b)
 	if noted == 0 {
 		return document.Learned{}, false
