@@ -64,15 +64,10 @@ func byHand(fresh, gone bool, _ int) string {
 // balanced has the drawer's lines come to its counts: those of a time before there
 // were lines, and of settings that were brought in.
 func (s *toolbox) balanced(ctx context.Context) error {
-	kept, err := s.keptTools(ctx)
-	if err != nil {
-		return err
-	}
-	sums, err := s.kept.StampSums(ctx)
-	if err != nil {
-		return err
-	}
-	return s.kept.WriteStamps(ctx, stampLines(sums, countsOf(kept.Stamps), "", func(bool, bool, int) string { return "counted" }))
+	return s.kept.Balance(ctx, func(kept store.Settings, sums map[store.StampKind]int) ([]store.StampLine, error) {
+		tools, err := s.read(ctx, kept)
+		return stampLines(sums, countsOf(tools.Stamps), "", func(bool, bool, int) string { return "counted" }), err
+	})
 }
 
 func (s *settings) stamps(ctx context.Context, in *struct {

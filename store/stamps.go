@@ -49,11 +49,15 @@ func (s Preferences) StampLines(ctx context.Context, of StampKind, most int) ([]
 
 // StampSums are how many stamps of each kind there are by their lines.
 func (s Preferences) StampSums(ctx context.Context) (map[StampKind]int, error) {
+	return stampSums(ctx, s.db)
+}
+
+func stampSums(ctx context.Context, q sqlx.QueryerContext) (map[StampKind]int, error) {
 	var all []struct {
 		StampKind
 		Sum int `db:"sum"`
 	}
-	err := s.db.SelectContext(ctx, &all, `SELECT name, price, currency, SUM(hand) AS sum FROM stamp_lines GROUP BY name, price, currency`)
+	err := sqlx.SelectContext(ctx, q, &all, `SELECT name, price, currency, SUM(hand) AS sum FROM stamp_lines GROUP BY name, price, currency`)
 	out := map[StampKind]int{}
 	for _, one := range all {
 		out[one.StampKind] = one.Sum
@@ -61,12 +65,24 @@ func (s Preferences) StampSums(ctx context.Context) (map[StampKind]int, error) {
 	return out, err
 }
 
-// WriteStamps writes lines of the drawer.
-func (s Preferences) WriteStamps(ctx context.Context, lines []StampLine) error {
-	if len(lines) == 0 {
-		return nil
-	}
-	return s.db.within(ctx, func(tx *sqlx.Tx) error { return writeStamps(ctx, tx, lines) })
+// Balance writes the lines that are missing of the drawer, as settings and sums of one
+// moment tell: nothing is kept in between.
+func (s Preferences) Balance(ctx context.Context, missing func(Settings, map[StampKind]int) ([]StampLine, error)) error {
+	return s.db.within(ctx, func(tx *sqlx.Tx) error {
+		kept, err := settingsOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		sums, err := stampSums(ctx, tx)
+		if err != nil {
+			return err
+		}
+		lines, err := missing(kept, sums)
+		if err != nil {
+			return err
+		}
+		return writeStamps(ctx, tx, lines)
+	})
 }
 
 // Stamps are what happened in the stamp drawer.
