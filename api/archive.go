@@ -136,7 +136,7 @@ func titlesOf(all *archive.Archive, cat *catalog.Catalog) map[store.Thing]string
 	for _, i := range all.Shelf.Items {
 		name, w, h := i.Item.Measured(cat)
 		if name == "" {
-			name = w.Text(measure.Inches) + " × " + h.Text(measure.Inches)
+			name = sides(w, h, measure.Inches)
 		}
 		out[store.Thing{Kind: store.OneItem, ID: i.ID}] = strings.TrimSpace(i.Item.Paper + " " + name)
 	}

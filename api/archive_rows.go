@@ -9,7 +9,6 @@ import (
 
 	"yellow-parcel/archive"
 	"yellow-parcel/core/job"
-	"yellow-parcel/shelf"
 	"yellow-parcel/store"
 )
 
@@ -206,7 +205,7 @@ func makingRow(m archive.Bench) (store.MakingRow, error) {
 // shelfRows are the shelf of an archive. Things without an identifier come in where
 // there is nothing like them; of two that are alike both do, unless two are here.
 func (s *archives) shelfRows(ctx context.Context, all *archive.Archive, out *store.Everything) error {
-	var here []shelf.Item
+	var here []ShelfEntry
 	for _, i := range all.Shelf.Items {
 		row, err := kept(i.Item)
 		if err != nil {
@@ -214,12 +213,14 @@ func (s *archives) shelfRows(ctx context.Context, all *archive.Archive, out *sto
 		}
 		row.ID, row.Revision, row.Removed = i.ID, i.Revision, sql.NullString{String: i.Aside, Valid: i.Aside != ""}
 		if i.ID == "" && here == nil {
-			if here, err = s.shelves.items(ctx); err != nil {
+			if here, err = s.shelves.entries(ctx); err != nil {
 				return err
 			}
 		}
 		if i.ID == "" {
-			at := slices.IndexFunc(here, func(o shelf.Item) bool { return o.Count == i.Item.Count && o.Like(i.Item, s.library.standard) })
+			at := slices.IndexFunc(here, func(o ShelfEntry) bool {
+				return o.Item.Count == i.Item.Count && o.Item.Like(i.Item, s.library.standard)
+			})
 			if at >= 0 {
 				here = slices.Delete(here, at, at+1)
 				out.Alike++

@@ -312,12 +312,7 @@ func (o *opened) table() (measure.Unit, trim.Limits) {
 	return unit, limits
 }
 
-func (o *opened) first() job.Job {
-	if o.source.Gang != nil {
-		return o.source.Gang.Jobs[0].Job
-	}
-	return o.source.Jobs[0].Job
-}
+func (o *opened) first() job.Job { return o.source.Members()[0].Job }
 
 // measuredAs reads what was measured, in the job's unit. The error is a job.Problems.
 func measuredAs(e *making.Event, unit measure.Unit) (measure.Length, measure.Mass, error) {

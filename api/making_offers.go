@@ -131,11 +131,7 @@ func (s *tables) change(ctx context.Context, o *opened, e *making.Event, add *st
 // patchKept lays what was measured over the job as it is kept now; one that is
 // there no more needs no telling.
 func (s *tables) patchKept(ctx context.Context, o *opened, offer *making.Adjustment) error {
-	members := o.source.Jobs
-	if o.source.Gang != nil {
-		members = o.source.Gang.Jobs
-	}
-	id := members[offer.Job].ID
+	id := o.source.Members()[offer.Job].ID
 	for range 3 {
 		one, err := s.keptJobs.Get(ctx, id)
 		if errors.Is(err, store.ErrNotFound) || id == "" {

@@ -176,25 +176,18 @@ func patched(source making.Source, at int, patch map[string]any) (making.Source,
 	if err := json.Unmarshal(text, &out); err != nil {
 		return source, err
 	}
-	one := &out.Jobs
-	if out.Gang != nil {
-		one = &out.Gang.Jobs
-	}
-	changed, err := json.Marshal(job.Merged((*one)[at].Job.Document(), patch))
+	one := &out.Members()[at]
+	changed, err := json.Marshal(job.Merged(one.Job.Document(), patch))
 	if err != nil {
 		return source, err
 	}
-	(*one)[at].Job, err = job.Read(changed)
+	one.Job, err = job.Read(changed)
 	return out, err
 }
 
 // since says what of a making's jobs is otherwise by now, and of what day its prices are.
 func (s *sources) since(ctx context.Context, source *making.Source) (out []string, err error) {
-	all := source.Jobs
-	if source.Gang != nil {
-		all = source.Gang.Jobs
-	}
-	for _, m := range all {
+	for _, m := range source.Members() {
 		if m.ID == "" {
 			continue
 		}
@@ -228,11 +221,7 @@ func (s *sources) since(ctx context.Context, source *making.Source) (out []strin
 
 // coveredBy are the kept jobs that a making makes cards of.
 func coveredBy(source *making.Source) (out []store.Covered) {
-	all := source.Jobs
-	if source.Gang != nil {
-		all = source.Gang.Jobs
-	}
-	for i, m := range all {
+	for i, m := range source.Members() {
 		if m.ID != "" {
 			out = append(out, store.Covered{Job: m.ID, Place: i, Cards: m.Job.Quantity, Due: m.Job.Due})
 		}

@@ -236,7 +236,7 @@ func (h *house) must(want int, method, path, body string, into any) {
 	}
 }
 
-func (h *house) name() string { h.names++; return fmt.Sprint("name ", h.names) }
+func (h *house) name() string { h.names++; return fmt.Sprint("name-", h.names) }
 
 func (h *house) document(quantity, item int) string {
 	return strings.Replace(tenNotes, `"quantity":10`, fmt.Sprintf(`"quantity":%d,"due":"2026-10-20"`, quantity), 1) +
@@ -257,7 +257,15 @@ func (h *house) says() string {
 	var tools KeptTools
 	h.must(200, "GET", "/settings", "", &tools)
 	out = append(out, fmt.Sprint("stamps ", tools.Stamps[0].Count))
-	if sums, err := h.kept.Settings.StampSums(h.Context()); err != nil || !maps.Equal(sums, countsOf(tools.Stamps)) {
+	sums := map[store.StampKind]int{}
+	err := h.kept.Whole(h.Context(), func(w store.Whole) error {
+		lines, err := w.Stamps()
+		for _, l := range lines {
+			sums[l.StampKind] += l.Hand
+		}
+		return err
+	})
+	if err != nil || !maps.Equal(sums, countsOf(tools.Stamps)) {
 		h.Fatalf("the drawer's lines come to %v, %v", sums, err)
 	}
 	var log LogBody
@@ -311,7 +319,7 @@ func (h *house) step(rng *rand.Rand) string {
 	case job < 0 || what == 0 && len(h.jobs) < 5:
 		j := modelJob{quantity: 5 + pick(20), item: pick(len(h.items)), revision: 1}
 		var r Record
-		h.must(200, "POST", "/jobs?edit="+strings.ReplaceAll(h.name(), " ", "+"), h.document(j.quantity, j.item), &r)
+		h.must(200, "POST", "/jobs?edit="+h.name(), h.document(j.quantity, j.item), &r)
 		j.id = r.ID
 		h.jobs = append(h.jobs, j)
 		return fmt.Sprintf("job %d of %d", len(h.jobs)-1, j.quantity)
@@ -328,7 +336,7 @@ func (h *house) step(rng *rand.Rand) string {
 		return fmt.Sprintf("job %d is of %d", job, j.quantity)
 	case what <= 4:
 		state := []string{"reserved", "used"}[pick(2)]
-		name := strings.ReplaceAll(h.name(), " ", "+")
+		name := h.name()
 		body := fmt.Sprintf(`{"job":%q,"state":%q}`, h.jobs[job].id, state)
 		want := 409
 		if h.take(job, state == "reserved", "") {
@@ -354,7 +362,7 @@ func (h *house) step(rng *rand.Rand) string {
 	case what <= 9 && len(h.makings) < 5:
 		j := h.jobs[job]
 		var m MakingBody
-		h.must(200, "POST", "/makings?edit="+strings.ReplaceAll(h.name(), " ", "+"), fmt.Sprintf(`{"job":%q}`, j.id), &m)
+		h.must(200, "POST", "/makings?edit="+h.name(), fmt.Sprintf(`{"job":%q}`, j.id), &m)
 		h.makings = append(h.makings, modelMaking{id: m.ID, job: job, item: j.item, quantity: j.quantity, stamps: min(j.quantity, h.stamps), use: -1})
 		return fmt.Sprintf("making %d of job %d", len(h.makings)-1, job)
 	case what <= 14 && len(h.makings) > 0:
@@ -399,7 +407,7 @@ func (h *house) step(rng *rand.Rand) string {
 		return fmt.Sprintf("stamps counted %d", h.stamps)
 	case what == 18:
 		h.byHand++
-		h.must(200, "POST", "/log?edit="+strings.ReplaceAll(h.name(), " ", "+"), `{"date":"2026-09-20","title":"By hand"}`, nil)
+		h.must(200, "POST", "/log?edit="+h.name(), `{"date":"2026-09-20","title":"By hand"}`, nil)
 		return "an entry by hand"
 	}
 	return h.moves(rng)

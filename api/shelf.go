@@ -86,7 +86,7 @@ func (s *shelves) register(a huma.API, op operation) {
 }
 
 func (s *shelves) all(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
-	items, err := s.kept.All(ctx)
+	entries, err := s.entries(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -98,14 +98,9 @@ func (s *shelves) all(ctx context.Context, _ *struct{}) (*shelfOutput, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &shelfOutput{ShelfBody{[]ShelfEntry{}, []ShelfUse{}}}
-	for _, i := range items {
-		e, err := s.entry(i)
-		if err != nil {
-			return nil, err
-		}
-		e.Keepers = keptFor(i, keepers)
-		out.Body.Items = append(out.Body.Items, e)
+	out := &shelfOutput{ShelfBody{entries, []ShelfUse{}}}
+	for i := range entries {
+		entries[i].Keepers = keptFor(&entries[i], keepers)
 	}
 	for _, u := range uses {
 		text := map[string]string{"reserved": "keeps back", "used": "used", "undone": "gave back"}[u.State]
@@ -124,27 +119,27 @@ func (s *shelves) entry(i store.ShelfItem) (ShelfEntry, error) {
 	if e.Name = name; name == "" {
 		e.Name = "Offcut or odd size"
 	}
-	e.Inches = w.Text(measure.Inches) + " × " + h.Text(measure.Inches)
-	e.Metric = w.Text(measure.Millimetres) + " × " + h.Text(measure.Millimetres)
+	e.Inches, e.Metric = sides(w, h, measure.Inches), sides(w, h, measure.Millimetres)
 	if p, err := card.ParsePaper(e.Item.Weight); err == nil {
 		e.Weight = p.Text()
 	}
 	return e, nil
 }
 
-// items are what lies on the shelf.
-func (s *shelves) items(ctx context.Context) ([]shelf.Item, error) {
+// sides is a size with its unit at each side.
+func sides(w, h measure.Length, u measure.Unit) string { return w.Text(u) + " × " + h.Text(u) }
+
+// entries are what lies on the shelf.
+func (s *shelves) entries(ctx context.Context) ([]ShelfEntry, error) {
 	all, err := s.kept.All(ctx)
 	if err != nil {
 		return nil, err
 	}
-	out := make([]shelf.Item, len(all))
+	out := make([]ShelfEntry, len(all))
 	for i, one := range all {
-		e, err := s.entry(one)
-		if err != nil {
+		if out[i], err = s.entry(one); err != nil {
 			return nil, err
 		}
-		out[i] = e.Item
 	}
 	return out, nil
 }
@@ -260,12 +255,12 @@ func (s *shelves) restore(ctx context.Context, in *IDInput) (*struct{}, error) {
 }
 
 func (s *shelves) export(ctx context.Context, _ *struct{}) (*fileOutput, error) {
-	all, err := s.all(ctx, nil)
+	all, err := s.entries(ctx)
 	if err != nil {
 		return nil, err
 	}
-	items := make([]shelf.Item, len(all.Body.Items))
-	for i, e := range all.Body.Items {
+	items := make([]shelf.Item, len(all))
+	for i, e := range all {
 		items[i] = e.Item
 	}
 	var file bytes.Buffer

@@ -56,9 +56,9 @@ func lineText(l store.ShelfLine) string {
 }
 
 // keptFor says who keeps some of an item back, and how many are not there for that.
-func keptFor(i store.ShelfItem, keepers []store.Keeper) []string {
-	out := keptBy(i.ID, keepers)
-	switch short := i.Reserved - i.Count; {
+func keptFor(e *ShelfEntry, keepers []store.Keeper) []string {
+	out := keptBy(e.ID, keepers)
+	switch short := e.Reserved - e.Item.Count; {
 	case short == 1:
 		out = append(out, "1 of these is not there")
 	case short > 1:
@@ -79,34 +79,34 @@ func keptBy(id string, keepers []store.Keeper) (out []string) {
 // held refuses to make another thing of one that is kept back, or to put it aside: whoever
 // keeps it back is to give it back first. What is not there is nobody's.
 func (s *shelves) held(ctx context.Context, id string, is func(store.ShelfItem) bool) error {
-	item, err := s.kept.Get(ctx, id)
-	if errors.Is(err, store.ErrNotFound) || err == nil && (item.Reserved == 0 || !is(item)) {
-		return nil
+	says, err := s.keepers(ctx, id, is)
+	if err == nil && says != "" {
+		err = huma.Error409Conflict(says + " of these. Give that back first, below.")
 	}
-	if err != nil {
-		return err
-	}
-	keepers, err := s.kept.Keepers(ctx)
-	if err != nil {
-		return err
-	}
-	return huma.Error409Conflict(fmt.Sprintf("%s of these. Give that back first, below.", strings.Join(keptBy(id, keepers), ", ")))
+	return err
 }
 
 // fewer asks whether a count is meant so that is below what is kept back, and below what it was.
 func (s *shelves) fewer(ctx context.Context, row store.ShelfItem, sure bool) error {
-	item, err := s.kept.Get(ctx, row.ID)
-	if errors.Is(err, store.ErrNotFound) || err == nil && (sure || row.Count >= item.Reserved || row.Count >= item.Count) {
-		return nil
+	says, err := s.keepers(ctx, row.ID, func(is store.ShelfItem) bool { return !sure && row.Count < is.Reserved && row.Count < is.Count })
+	if err == nil && says != "" {
+		err = huma.NewError(http.StatusPreconditionRequired, fmt.Sprintf("%s of these, and you count %d.", says, row.Count))
+	}
+	return err
+}
+
+// keepers says who keeps some of a thing back, where that is so and it is asked; empty where
+// nobody does, and of what is not there.
+func (s *shelves) keepers(ctx context.Context, id string, asked func(store.ShelfItem) bool) (string, error) {
+	item, err := s.kept.Get(ctx, id)
+	if errors.Is(err, store.ErrNotFound) || err == nil && (item.Reserved == 0 || !asked(item)) {
+		return "", nil
 	}
 	if err != nil {
-		return err
+		return "", err
 	}
-	keepers, err := s.kept.Keepers(ctx)
-	if err != nil {
-		return err
-	}
-	return huma.NewError(http.StatusPreconditionRequired, fmt.Sprintf("%s of these, and you count %d.", strings.Join(keptBy(row.ID, keepers), ", "), row.Count))
+	all, err := s.kept.Keepers(ctx)
+	return strings.Join(keptBy(id, all), ", "), err
 }
 
 // sameSize tells whether two things are as large, however that was typed.
@@ -115,7 +115,5 @@ func (s *shelves) sameSize(a, b store.ShelfItem) bool {
 	if json.Unmarshal([]byte(a.Document), &one) != nil || json.Unmarshal([]byte(b.Document), &two) != nil {
 		return false
 	}
-	_, w, h := one.Measured(s.library.standard)
-	_, ow, oh := two.Measured(s.library.standard)
-	return w == ow && h == oh
+	return one.SameSize(two, s.library.standard)
 }

@@ -3,7 +3,6 @@ package api
 import (
 	"cmp"
 	"context"
-	"errors"
 	"fmt"
 	"maps"
 	"slices"
@@ -199,14 +198,11 @@ func linesOf(uses []making.Use) []store.UseLine {
 // offcutsOf are offcuts as the shelf keeps them: of the paper, as heavy and as thick as
 // the sheets that were taken, those of their paper where it is named, where these are all alike.
 func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []store.UseLine, unit measure.Unit) ([]store.ShelfItem, error) {
-	sheets, err := s.taken(ctx, lines)
+	there, err := s.entries(ctx)
 	if err != nil {
 		return nil, err
 	}
-	there, err := s.all(ctx, nil)
-	if err != nil {
-		return nil, err
-	}
+	sheets := sheetsTaken(there, lines)
 	var out []store.ShelfItem
 	for _, o := range all {
 		if o.Count == 0 {
@@ -227,31 +223,23 @@ func (s *shelves) offcutsOf(ctx context.Context, all []making.Remnant, lines []s
 			return nil, err
 		}
 		like := func(e ShelfEntry) bool { return e.Item.Like(item, s.library.standard) }
-		if at := slices.IndexFunc(there.Body.Items, like); at >= 0 {
-			row.ID = there.Body.Items[at].ID
+		if at := slices.IndexFunc(there, like); at >= 0 {
+			row.ID = there[at].ID
 		}
 		out = append(out, row)
 	}
 	return out, nil
 }
 
-// taken are the sheets on the shelf that lines speak of.
-func (s *shelves) taken(ctx context.Context, lines []store.UseLine) (out []shelf.Item, err error) {
+// sheetsTaken are the sheets on the shelf that lines speak of.
+func sheetsTaken(there []ShelfEntry, lines []store.UseLine) (out []shelf.Item) {
 	for _, l := range lines {
-		i, err := s.kept.Get(ctx, l.Item)
-		if errors.Is(err, store.ErrNotFound) || err == nil && i.Kind != shelf.Sheets {
-			continue
+		at := slices.IndexFunc(there, func(e ShelfEntry) bool { return e.ID == l.Item })
+		if at >= 0 && there[at].Item.Kind == shelf.Sheets {
+			out = append(out, there[at].Item)
 		}
-		if err != nil {
-			return nil, err
-		}
-		e, err := s.entry(i)
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, e.Item)
 	}
-	return out, nil
+	return out
 }
 
 func (s *uses) undo(ctx context.Context, in *IDInput) (*shelfOutput, error) {

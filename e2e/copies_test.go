@@ -66,7 +66,7 @@ func TestCopiesAndMovingHouse(t *testing.T) {
 	s.page.MustElement(id("archive-bring")).MustSetFiles(file)
 	s.reads("archive-changed", "Kite card for the breakwater fair")
 	s.reads("archive-aside", "Ferry ticket keepsake")
-	s.click("archive-both")
+	s.click("answer-both")
 	s.reads("archive-said", "1 job or gang came in beside what is here")
 	without("archive-changed")
 	s.click("archive-back")

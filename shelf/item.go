@@ -118,12 +118,18 @@ func side(text job.Length) measure.Length {
 	return l
 }
 
-// Like tells whether two things are the same but for how many there are, however their sizes were typed.
-func (i Item) Like(o Item, cat *catalog.Catalog) bool {
+// SameSize tells whether two things are as large, however that was typed.
+func (i Item) SameSize(o Item, cat *catalog.Catalog) bool {
 	_, w, h := i.Measured(cat)
 	_, ow, oh := o.Measured(cat)
+	return w == ow && h == oh
+}
+
+// Like tells whether two things are the same but for how many there are, however their sizes were typed.
+func (i Item) Like(o Item, cat *catalog.Catalog) bool {
+	alike := i.SameSize(o, cat)
 	i.Size, o.Size, i.Count, o.Count = job.Bought{}, job.Bought{}, 0, 0
-	return w == ow && h == oh && i == o
+	return alike && i == o
 }
 
 // SizeText is an item's size as it is written in a list: a catalogue name, or "9 in x 12 in".

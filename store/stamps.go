@@ -47,11 +47,7 @@ func (s Preferences) StampLines(ctx context.Context, of StampKind, most int) ([]
 	return all, err
 }
 
-// StampSums are how many stamps of each kind there are by their lines.
-func (s Preferences) StampSums(ctx context.Context) (map[StampKind]int, error) {
-	return stampSums(ctx, s.db)
-}
-
+// stampSums are how many stamps of each kind there are by their lines.
 func stampSums(ctx context.Context, q sqlx.QueryerContext) (map[StampKind]int, error) {
 	var all []struct {
 		StampKind

@@ -9,10 +9,7 @@ import (
 // gone on with has a plan of every job it is of, and folds. The error is a job.Problems.
 func Check(source *Source, plans []Docket, events []Event) error {
 	var p job.Problems
-	jobs := len(source.Jobs)
-	if source.Gang != nil {
-		jobs = len(source.Gang.Jobs)
-	}
+	jobs := len(source.Members())
 	if jobs == 0 {
 		p.Failf("source.jobs", "is missing")
 	}

@@ -61,11 +61,8 @@ func Entries(plans []Docket, events []Event, source *Source) []logbook.Entry {
 	last := events[len(events)-1]
 	date, _, _ := strings.Cut(last.At, "T")
 	var out []logbook.Entry
+	members := source.Members()
 	for i, e := range plans[s.Plan].Entries {
-		members := source.Jobs
-		if source.Gang != nil {
-			members = source.Gang.Jobs
-		}
 		e.Date, e.Job, e.Revision = date, members[i].ID, members[i].Revision
 		for _, p := range s.Parts {
 			if p.Job == i+1 {

@@ -25,6 +25,14 @@ type Source struct {
 	Today    string        `json:"today"`
 }
 
+// Members are the jobs it makes cards of, by themselves or as a gang.
+func (s *Source) Members() []gang.Member {
+	if s.Gang != nil {
+		return s.Gang.Jobs
+	}
+	return s.Jobs
+}
+
 // Docket is what is made: a making has another one each time what was measured changes it.
 type Docket struct {
 	Steps    []document.Step   `json:"steps"`

@@ -125,11 +125,8 @@ func (w stationWriter) finished(s *document.Station) {
 func (w stationWriter) bending() string {
 	state := stateGood
 	for i := range w.r.Posts {
-		switch bendingOf(w.r.Posts[i].InUse()) {
-		case stateStop:
-			return stateStop
-		case stateLook:
-			state = stateLook
+		if of := bendingOf(w.r.Posts[i].InUse()); graveness[of] > graveness[state] {
+			state = of
 		}
 	}
 	return state
@@ -152,11 +149,16 @@ func bendingOf(v *post.Verdict) string {
 }
 
 func (w stationWriter) envelope(s *document.Station) {
+	w.blank(s)
+	// What nobody makes, since the card goes in an envelope there is, is in nobody's way.
+	if w.b.Blank.Style == nil && len(w.r.Pieces) > 0 && w.r.Pieces[0].In != work.InBlank {
+		s.State = stateGood
+	}
+}
+
+func (w stationWriter) blank(s *document.Station) {
 	s.State, s.Word = stateStop, "no blank"
 	if len(w.r.Blanks) == 0 {
-		if w.b.Blank.Style == nil && len(w.r.Pieces) > 0 {
-			s.State = stateGood
-		}
 		return
 	}
 	m := w.r.Blanks[0]
@@ -169,10 +171,6 @@ func (w stationWriter) envelope(s *document.Station) {
 		s.State, s.Word = stateStop, "fails its proof"
 	case !m.Paper.Fits:
 		s.State, s.Word = stateLook, "paper too small"
-	}
-	// What nobody makes, since the card goes in an envelope there is, is in nobody's way.
-	if w.b.Blank.Style == nil && len(w.r.Pieces) > 0 && w.r.Pieces[0].In != work.InBlank {
-		s.State = stateGood
 	}
 }
 

@@ -99,28 +99,25 @@ p {
   color: var(--muted);
   font-size: 14px;
 }
-.saves {
+.saves,
+.way {
   height: auto;
   min-height: 36px;
-  max-width: 45%;
 }
-.saves :deep(.v-btn__content) {
+.saves :deep(.v-btn__content),
+.way :deep(.v-btn__content) {
   white-space: normal;
   text-align: left;
   padding: 4px 0;
+}
+.saves {
+  max-width: 45%;
 }
 .way {
   background: var(--parcel);
   color: var(--on-parcel);
   font-weight: 600;
-  height: auto;
-  min-height: 36px;
   max-width: 50%;
-}
-.way :deep(.v-btn__content) {
-  white-space: normal;
-  text-align: left;
-  padding: 4px 0;
 }
 @media (max-width: 700px), (max-height: 560px) {
   .line {

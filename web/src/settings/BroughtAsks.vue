@@ -8,6 +8,11 @@ defineEmits<{ answer: [what: ArchiveAnswer, of: BroughtThing[]]; back: [of: Brou
 
 /** All of them at once, where there are several, and each by itself. */
 const rowsOf = (all: BroughtThing[]) => [...(all.length > 1 ? [all] : []), ...all.map((t) => [t])]
+const answers: { what: ArchiveAnswer; name: string }[] = [
+  { what: 'stay', name: 'Leave as here' },
+  { what: 'take', name: 'As in the file' },
+  { what: 'both', name: 'Keep both' },
+]
 const twice = (all: BroughtThing[]) => all.every((t) => t.kind === 'job' || t.kind === 'gang')
 </script>
 
@@ -18,29 +23,14 @@ const twice = (all: BroughtThing[]) => all.every((t) => t.kind === 'job' || t.ki
       <span>{{ rows.length > 1 ? `All ${rows.length}` : rows[0]?.title }}</span>
       <span class="answers">
         <v-btn
+          v-for="a in answers.filter((one) => one.what !== 'both' || twice(rows))"
+          :key="a.what"
           size="small"
           variant="outlined"
           :disabled="busy"
-          data-testid="archive-stay"
-          @click="$emit('answer', 'stay', rows)"
-          >Leave as here</v-btn
-        >
-        <v-btn
-          size="small"
-          variant="outlined"
-          :disabled="busy"
-          data-testid="archive-take-over"
-          @click="$emit('answer', 'take', rows)"
-          >As in the file</v-btn
-        >
-        <v-btn
-          v-if="twice(rows)"
-          size="small"
-          variant="outlined"
-          :disabled="busy"
-          data-testid="archive-both"
-          @click="$emit('answer', 'both', rows)"
-          >Keep both</v-btn
+          :data-testid="`answer-${a.what}`"
+          @click="$emit('answer', a.what, rows)"
+          >{{ a.name }}</v-btn
         >
       </span>
     </div>
