@@ -313,7 +313,7 @@ func TestNothingTypedIsLostOrDoubled(t *testing.T) {
 				p.open = func(s *screen) { p.change(s, text(6)) }
 			}
 			s.begins(p)
-			s.there(p, p.shows(s))
+			s.there(p, text(6))
 			other := s.beside(p.path)
 			other.begins(p)
 			p.types(other, text(7))
