@@ -1,8 +1,14 @@
 package check
 
 import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
 	"testing"
 
+	"yellow-parcel/core/card"
+	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/supply"
 )
@@ -63,4 +69,65 @@ func TestTheFootIsAsBadAsTheWorstStation(t *testing.T) {
 			t.Errorf("%s: %s at %s, and the stations are %v: %s", m.text, c.State, c.Station, of, c.Text)
 		}
 	})
+}
+
+// A card sized from its envelope goes into it with all that pokes out of it, as a given overhang would; where it does not, no
+// smaller card does, lying the same way. So does every size that is called worth cutting, and the one that a button cuts it to.
+func TestWhatPokesOutGoesIn(t *testing.T) {
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 9)), metric: true}
+	work := func(doc fields) *pipeline.Whole {
+		text, err := json.Marshal(doc)
+		if err != nil {
+			t.Fatal(err)
+		}
+		j, err := job.Read(text)
+		if err != nil {
+			t.Fatalf("%s: %v", text, err)
+		}
+		all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
+		if err != nil {
+			return nil
+		}
+		return all
+	}
+	refuses := func(w *pipeline.Whole) bool {
+		return w.Result.Own.Verdict == card.No || w.Result.Own.Verdict == card.Tight
+	}
+	seen, stuck := 0, 0
+	for range howMany(100) {
+		piece := fields{"material": pick(m, "bow", "button", "card"), "width": fmt.Sprint(10 + m.IntN(60)), "height": fmt.Sprint(10 + m.IntN(60))}
+		m.sometimes(piece, 80, "x", func() any { return fmt.Sprint(m.IntN(160) - 40) })
+		m.sometimes(piece, 50, "y", func() any { return fmt.Sprint(m.IntN(200) - 40) })
+		doc := fields{"format": "yellow-parcel-job", "version": 1, "unit": "mm", "envelope": pick(m, "iso-c6", "iso-c5", "us-a7", "us-a2"), "card": fields{"fold": pick(m, "flat", "book"), "build": []any{piece}}}
+		w := work(doc)
+		if w == nil {
+			continue
+		}
+		text, _ := json.Marshal(doc)
+		seen++
+		z := w.Result.Card.Size
+		if refuses(w) {
+			stuck++
+			for by := 3.0; by < 60; by += 6 {
+				for _, side := range [][2]float64{{by, 0}, {0, by}, {by, by}} {
+					width, height := z.Width.MM()-side[0], z.Height.MM()-side[1]
+					smaller := work(job.Merged(doc, fields{"card": fields{"width": fmt.Sprint(width), "height": fmt.Sprint(height)}}))
+					if smaller != nil && width > 30 && height > 30 && !smaller.Result.Own.Turned && smaller.Result.Card.Thickness >= w.Result.Card.Thickness && !refuses(smaller) {
+						t.Fatalf("%s: %s goes in the envelope no more, %.1f x %.1f does", text, z.Text("mm"), width, height)
+					}
+				}
+			}
+		}
+		for _, one := range w.Plan.Worth {
+			if one.Own {
+				continue
+			}
+			if then := work(job.Merged(doc, one.Patch)); then == nil || refuses(then) && !refuses(w) {
+				t.Fatalf("%s: %s is worth cutting and goes not in", text, one.Text)
+			}
+		}
+	}
+	if seen < 60 || stuck > seen/2 {
+		t.Errorf("%d cards, %d too large", seen, stuck)
+	}
 }

@@ -194,6 +194,16 @@ func TestEveryOptionOfEveryStyleIsRead(t *testing.T) {
 	}
 }
 
+// A bow 20 mm out at the left of a card for a C6, 114 wide: 104 + 20 does not go in, 84 + 20 does, as if 20 had been given.
+func TestWhatPokesOutSizesTheCard(t *testing.T) {
+	for _, card := range []string{`"build":[{"material":"bow","x":"-20 mm"}]`, `"overhang":{"left":"20 mm"},"build":[{"material":"bow","x":"-20 mm"}]`} {
+		p := planOf(t, `"unit":"mm","envelope":"iso-c6","card":{"fold":"flat",`+card+`}`)
+		if got := both(p.Card.Width, p.Card.Height); got != "84 mm x 152 mm" || p.Card.Outer == nil || both(p.Card.Outer.Width, p.Card.Outer.Height) != "104 mm x 152 mm" {
+			t.Errorf("%s: %s", card, got)
+		}
+	}
+}
+
 func TestBandsAndStripsByHand(t *testing.T) {
 	p := planOf(t, `"card":{"width":"5","height":"7","thickness":"1/8 in"},"blank":{"style":"corner-fold"}`)
 	seen := map[string]document.Extra{}

@@ -82,8 +82,7 @@ func (s *search) boughtFor(l Lever, to card.Size) (Lever, bool) {
 		return l, true
 	}
 	r := s.result
-	outer := card.Size{Width: to.Width + r.Card.Outer().Width - r.Card.Size.Width, Height: to.Height + r.Card.Outer().Height - r.Card.Size.Height}
-	for _, fit := range card.Rank(r.Envelopes(), outer, r.Card.Thickness) {
+	for _, fit := range card.Rank(r.Envelopes(), r.OuterOf(to), r.Card.Thickness) {
 		f := r.Brief.Catalog.Formats[fit.Envelope.Place]
 		if fit.Verdict != card.Good {
 			break

@@ -48,7 +48,7 @@ func makes(r *Result) []Makeable {
 			continue
 		}
 		small := min(z.Width, z.Height) < leastWide || max(z.Width, z.Height) < leastLong
-		out = append(out, Makeable{one, card.Best(r.Envelopes(), z, r.Card.Thickness), small})
+		out = append(out, Makeable{one, card.Best(r.Envelopes(), r.OuterOf(z), r.Card.Thickness), small})
 	}
 	return out
 }

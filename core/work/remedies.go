@@ -1,27 +1,36 @@
 package work
 
 import (
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 )
 
 // The obvious remedies for what stands in a job's way before the post.
 
-// CardFor is the largest card of the job's thickness, with as much poking out of
+// CardFor is the largest card of the job's thickness, with what then pokes out of
 // it, that the envelope on hand takes, as it stands; ok is false where none is worth cutting.
 func (r *Result) CardFor(own *card.Fit) (z card.Size, ok bool) {
 	envelope := own.Envelope.Size
 	if own.Turned {
 		envelope = envelope.Turned()
 	}
-	return largestIn(r.Brief, envelope, r.Card.Thickness, r.Card.Overhang)
+	c := r.Card
+	if c.Size, ok = largestIn(r.Brief, envelope, c.Thickness, c.Overhang); !ok {
+		return c.Size, false
+	}
+	c.shrink(r.Brief, func(over brief.Sides) (card.Size, bool) {
+		return largestIn(r.Brief, envelope, c.Thickness, over)
+	})
+	fit := card.Try(own.Envelope, r.OuterOf(c.Size), c.Thickness)
+	return c.Size, fit.Verdict != card.No && fit.Verdict != card.Tight
 }
 
 // CardSold is the card the trade sells for the envelope on hand, where the job has
 // another and this one goes in without sticking.
 func (r *Result) CardSold() (z card.Size, ok bool) {
 	e := r.Brief.Envelope
-	fit := card.Try(envelopeOf(*e), e.Sold, r.Card.Thickness)
+	fit := card.Try(envelopeOf(*e), r.OuterOf(e.Sold), r.Card.Thickness)
 	return e.Sold, e.Sold != (card.Size{}) && e.Sold != r.Card.Size && fit.Verdict != card.No && fit.Verdict != card.Tight
 }
 

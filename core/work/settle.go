@@ -37,11 +37,75 @@ func settle(b *brief.Brief) (Card, error) {
 			c.Thickness = c.Map.Thickest.Thick
 		}
 	}
-	if b.Card.Raised && b.Card.Overhang == nil {
-		c.Overhang = brief.Sides{Top: c.Map.Top, Right: c.Map.Right, Bottom: c.Map.Bottom, Left: c.Map.Left}
+	if over := pokes(b, &c.Map); over != c.Overhang {
+		c.Overhang = over
+		c.makeRoom(b)
 	}
 	c.count(b)
 	return c, nil
+}
+
+// pokes is how far pieces come past the sides of a card: as given, else as they lie.
+func pokes(b *brief.Brief, m *card.Map) brief.Sides {
+	switch {
+	case b.Card.Overhang != nil:
+		return *b.Card.Overhang
+	case b.Card.Raised:
+		return brief.Sides{Top: m.Top, Right: m.Right, Bottom: m.Bottom, Left: m.Left}
+	}
+	return brief.Sides{}
+}
+
+// makeRoom sizes a card from its envelope again for what pokes out of it, as if that
+// had been given. A piece that lies as far from the left pokes out further of a
+// narrower card: it is left to the fit once nothing gets smaller by it.
+func (c *Card) makeRoom(b *brief.Brief) {
+	if b.Card.From != brief.FromEnvelope {
+		return
+	}
+	c.shrink(b, func(over brief.Sides) (card.Size, bool) {
+		next := *c
+		next.Overhang = over
+		err := next.size(b)
+		return next.Size, err == nil
+	})
+	c.Map = lay(b, c.Size)
+}
+
+// shrink takes the sizes that what pokes out asks for, each side as long as that makes card and all smaller.
+func (c *Card) shrink(b *brief.Brief, size func(over brief.Sides) (card.Size, bool)) {
+	for range 4 {
+		z, ok := size(c.Overhang)
+		if !ok {
+			return
+		}
+		was, is := c.Outer(), outerOf(b, z)
+		if is.Width >= was.Width {
+			z.Width = c.Size.Width
+		}
+		if is.Height >= was.Height {
+			z.Height = c.Size.Height
+		}
+		if z == c.Size {
+			return
+		}
+		m := lay(b, z)
+		c.Size, c.Overhang = z, pokes(b, &m)
+	}
+}
+
+// outerOf is a card of a size with what pokes out of it then.
+func outerOf(b *brief.Brief, z card.Size) card.Size {
+	m := lay(b, z)
+	return Card{Size: z, Overhang: pokes(b, &m)}.Outer()
+}
+
+// OuterOf is a card of another size with what pokes out of it then.
+func (r *Result) OuterOf(z card.Size) card.Size {
+	if r.Card.Overhang == (brief.Sides{}) && !r.Brief.Card.Raised {
+		return z
+	}
+	return outerOf(r.Brief, z)
 }
 
 // count settles the thickness and the weight that count for the post.

@@ -82,7 +82,7 @@ func (r *Result) divisions(own int) []Worth {
 			}
 			for _, m := range b.Base.Fold.Divide(sheet, b.Base.Shape, columns, rows) {
 				z := card.Size{Width: min(m.Width, most.Width), Height: min(m.Height, most.Height)}
-				fit := card.Try(envelopeOf(*b.Envelope), z, r.Card.Thickness)
+				fit := card.Try(envelopeOf(*b.Envelope), r.OuterOf(z), r.Card.Thickness)
 				if fit.Verdict != card.Good || fit.Turned != b.Card.Turned && fit.Turned {
 					continue
 				}
