@@ -58,14 +58,14 @@ func TestSixJobsAtTheBench(t *testing.T) {
 		// and the same again with the paper turned.
 		{"Lantern square", 3, `"card":{"width":"5","height":"5","made":true},"blank":{"style":"corner-fold","paper":"us-12x12"}`,
 			[]string{"Lay out paper, tools and envelopes", "Measure the thickest place 0.024 in", "Weigh the card 0.25 oz", "2 × Set the guide, cut 8 1/16 in", "Score at 8 5/16 in", "Score at 3 1/16 in", "Snip the corners, up to the crease", "Fold all flaps dry and burnish", "Try the card in it",
-				"Glue the bottom flap, this wide 1/2 in", "Weight the seams until dry", "Slide the card in", "Close and seal fully"},
-			[]string{"4 × Set the guide, cut 8 1/16 in", "2 × Score at 8 5/16 in", "2 × Score at 3 1/16 in", "2 × Snip the corners, up to the crease", "2 × Fold all flaps dry and burnish", "2 × Glue the bottom flap, this wide 1/2 in", "2 × Weight the seams until dry",
+				"Glue the bottom flap, this wide 3/8 in", "Weight the seams until dry", "Slide the card in", "Close and seal fully"},
+			[]string{"4 × Set the guide, cut 8 1/16 in", "2 × Score at 8 5/16 in", "2 × Score at 3 1/16 in", "2 × Snip the corners, up to the crease", "2 × Fold all flaps dry and burnish", "2 × Glue the bottom flap, this wide 3/8 in", "2 × Weight the seams until dry",
 				"2 × Look every card over", "2 × Slide the card in", "2 × Close and seal fully", "3 × Stick stamps for 1.27 USD", "3 × Write the address", "3 × Hand in at the counter"}},
 		// 148 mm inside between walls 13 mm high: 96 and 244 are its sides, 83 and 257 the tops of its walls.
 		{"Raised harbour map", 2, `"unit":"mm","card":{"width":"140","height":"140","thickness":"10","made":true},"blank":{"style":"box","paper":"mm-305x305"},"post":{"carriers":["de"]}`,
 			[]string{"Lay out paper, tools and envelopes", "Measure the thickest place 10 mm", "Weigh the card 8.5 g", "2 × Set the guide, cut 241 mm", "Score at 257 mm", "Score at 244 mm", "Score at 96 mm", "Score at 83 mm", "Cut each corner once, to the panel", "Fold walls and flaps dry", "Try the card in it",
-				"Glue the tabs away from the mouth", "Glue the bottom flap, this wide 12 mm", "Weight the seams until dry", "Slide the card in", "Glue the mouth's tabs inside the walls", "Close and seal fully"},
-			[]string{"2 × Set the guide, cut 241 mm", "Score at 257 mm", "Score at 244 mm", "Score at 96 mm", "Score at 83 mm", "Cut each corner once, to the panel", "Fold walls and flaps dry", "Glue the tabs away from the mouth", "Glue the bottom flap, this wide 12 mm", "Weight the seams until dry",
+				"Glue the tabs away from the mouth", "Glue the bottom flap, this wide 6 mm", "Weight the seams until dry", "Slide the card in", "Glue the mouth's tabs inside the walls", "Close and seal fully"},
+			[]string{"2 × Set the guide, cut 241 mm", "Score at 257 mm", "Score at 244 mm", "Score at 96 mm", "Score at 83 mm", "Cut each corner once, to the panel", "Fold walls and flaps dry", "Glue the tabs away from the mouth", "Glue the bottom flap, this wide 6 mm", "Weight the seams until dry",
 				"Look every card over", "Slide the card in", "Glue the mouth's tabs inside the walls", "Close and seal fully", "2 × Stick stamps for 1.80 EUR", "2 × Write the address", "2 × Hand in at the counter"}},
 		// 5 and 1/4 to spare and 1/2 of glue at both ends is 6 1/4 of the A7's 7 1/4: half of what is over off each end.
 		{"Kite card", 5, `"card":{"width":"5","height":"5","made":true},"blank":{"style":"cut-down","envelope":"us-a7"}`,
@@ -81,7 +81,7 @@ func TestSixJobsAtTheBench(t *testing.T) {
 		// An A6 is 6 1/2 long: a slot of 7 with 1 1/2 each side, 1/4 high about the middle of 4. One card has no rest.
 		{"Harbour gauge", 1, `"extras":["gauge"],"card":{"width":"4","height":"6","thickness":"1/8","made":true},"envelope":"us-a6","sheet":"us-letter"`,
 			[]string{"Lay out paper, tools and envelopes", "Set the guide, cut 4 in", "Set the guide, cut 10 in", "Draw a line across, from the top 2 in", "Mark the slot's upper cut, from the top 1 7/8 in", "Mark the slot's lower cut, from the top 2 1/8 in", "Start both cuts here, from the left 1 1/2 in",
-				"End both cuts here, join the ends 8 1/2 in", "Measure the thickest place 1/8 in", "Slide the card through the slot 1/4 in", "Weigh the card 0.24 oz", "Try the card in its envelope", "Slide the card in", "Close and seal fully", "Stick stamps for 0.78 USD", "Write the address", "Hand in at the counter"}, nil},
+				"End both cuts here, join the ends 8 1/2 in", "Measure the thickest place 1/8 in", "At its thickest, for the slot, at most 0.231 in", "Weigh the card 0.24 oz", "Try the card in its envelope", "Slide the card in", "Close and seal fully", "Slide the closed piece through the slot 1/4 in", "Stick stamps for 0.78 USD", "Write the address", "Hand in at the counter"}, nil},
 	} {
 		s.goes("/jobs/" + s.keep(c.title, c.quantity, c.fields) + "/bench")
 		s.find(id("supplies"))

@@ -6,6 +6,7 @@ import (
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/supply"
 )
 
@@ -178,6 +179,15 @@ func (m cardMaker) gauge() {
 	at("gauge-right", "gauge.right", LengthOf(g.Margin+g.Long))
 }
 
+// slotRoom is how thick the card may be for its closed piece to pass the slot that
+// is cut: the slot less the envelope's paper; zero without a slot, or where the paper alone is as thick.
+func (m operator) slotRoom() measure.Length {
+	if m.Gauge == nil || !m.Brief.With(brief.WithGauge) {
+		return 0
+	}
+	return max(m.Gauge.Cut-(m.Result.Pieces[0].Piece.Thickness-m.Card.Thick), 0)
+}
+
 // checks measure the first card before its envelope is cut, and look the rest over.
 func (m cardMaker) checks() {
 	whole := m.part(supply.Card, 0)
@@ -187,8 +197,8 @@ func (m cardMaker) checks() {
 	// What is bought is not cut: the last moment to say so is before the card goes in.
 	before := map[bool]string{false: "-in"}[supply.Blanked(m.Result) != nil]
 	add("thick", "check-thick"+before, Caliper, LengthOf(m.Card.Thick))
-	if m.Gauge != nil && m.Brief.With(brief.WithGauge) {
-		add("slot", "check-slot", Slot, LengthOf(m.Gauge.Cut))
+	if room := m.slotRoom(); room > 0 {
+		add("slot-room", "check-slot-room", Caliper, LengthOf(room))
 	}
 	add("weigh", "check-weigh"+before, Scale, Figure{Kind: OfMass, Mass: m.Card.Weight})
 	m.add(op{Step: m.on(Check, Hands, Saying{Name: "look"}, whole).check("check-look").look(m.operator, PictureLayers), late: looking, count: theRest})

@@ -200,7 +200,7 @@ func (m envelopeMaker) seams(made *work.Made) {
 			continue
 		}
 		done = append(done, s.Over)
-		glue(i+1, Saying{"seam", []any{s.Over}}, LengthOf(s.Want))
+		glue(i+1, Saying{"seam", []any{s.Over}}, LengthOf(made.GlueWidth(s.Over, m.Brief.Ruler)))
 	}
 }
 
@@ -232,6 +232,9 @@ func (m endingMaker) write() {
 		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.operator, PictureBlank), early: closing, late: closing, count: wanted})
 	}
 	m.add(op{Step: m.on(Close, Hands, Saying{Name: "close"}, sealed).check("check-close").look(m.operator, PictureEnvelope), early: closing, late: closing, count: wanted})
+	if m.Gauge != nil && m.Brief.With(brief.WithGauge) {
+		m.add(op{Step: m.on(Check, Slot, Saying{Name: "slot"}, sealed).figure(LengthOf(m.Gauge.Cut)).check("check-slot").look(m.operator, PicturePost), early: closing, count: once})
+	}
 	if len(m.Posts) == 0 {
 		return
 	}

@@ -1,6 +1,7 @@
 package blank
 
 import (
+	"cmp"
 	"slices"
 
 	"yellow-parcel/core/measure"
@@ -162,25 +163,47 @@ func (b *Blank) Panels() []shape.Polygon {
 	return out
 }
 
-// Glue is where the maker's glue goes, on the face of a piece as drawn: every
-// made seam's overlap on the flap that folds over, kept an eighth of an inch
-// off its edges so that nothing seeps inside.
+// Glue is where the maker's glue goes, on the face of a piece as drawn: the strip
+// of every made seam, and what belongs to no pair of flaps.
 func (b *Blank) Glue(p *Piece) []shape.Polygon {
-	flaps := map[string]Flap{}
-	for _, f := range b.Flaps() {
-		flaps[f.Name] = f
-	}
 	out := slices.Clone(p.Gum)
 	for _, s := range b.Seams {
 		if s.Closing || s.Apart || !slices.ContainsFunc(p.Flaps, func(f Flap) bool { return f.Name == s.Over }) {
 			continue
 		}
-		over, under := flaps[s.Over], flaps[s.Under]
-		lands := over.Shape.Intersect(under.Folded().Mirror(over.Axis()))
-		inset := lands.Inset(min(measure.Inch.MM()/8, lands.Width()/4))
-		if len(inset) > 0 {
-			out = append(out, inset)
+		if strip := b.strip(s); len(strip) > 0 {
+			out = append(out, strip)
 		}
 	}
 	return out
+}
+
+// strip is a seam's overlap on the flap that folds over, kept an eighth of an inch
+// off its edges so that nothing seeps inside.
+func (b *Blank) strip(s Seam) shape.Polygon {
+	flaps := map[string]Flap{}
+	for _, f := range b.Flaps() {
+		flaps[f.Name] = f
+	}
+	over, under := flaps[s.Over], flaps[s.Under]
+	lands := over.Shape.Intersect(under.Folded().Mirror(over.Axis()))
+	return lands.Inset(min(measure.Inch.MM()/8, lands.Width()/4))
+}
+
+// AnyFlap stands for all flaps that are glued.
+const AnyFlap = ""
+
+// GlueWidth is how wide the glue on a flap is where its strip is narrowest, down to
+// the ruler; as it is where that is below its first mark, zero where nothing is glued.
+func (b *Blank) GlueWidth(over string, r measure.Ruler) measure.Length {
+	least := measure.Length(0)
+	for _, s := range b.Seams {
+		if s.Closing || s.Apart || over != AnyFlap && s.Over != over {
+			continue
+		}
+		if w := measure.FromMM(b.strip(s).Width()); w > 0 && (least == 0 || w < least) {
+			least = w
+		}
+	}
+	return cmp.Or(r.Down(least), least)
 }

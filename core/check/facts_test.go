@@ -3,12 +3,16 @@ package check
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/supply"
 )
@@ -129,5 +133,68 @@ func TestWhatPokesOutGoesIn(t *testing.T) {
 	}
 	if seen < 60 || stuck > seen/2 {
 		t.Errorf("%d cards, %d too large", seen, stuck)
+	}
+}
+
+// The glue is as wide at the bench as where the envelope is described and as it is drawn: at most the strip, down to a mark, and
+// off the overlap's edges.
+func TestGlueIsAsWideAsItsStrip(t *testing.T) {
+	glued := 0
+	each(t, howMany(200), func(t *testing.T, m made) {
+		if m.Result.Batch.Err != nil || len(m.Result.Pieces) == 0 || m.Result.Pieces[0].Made == nil || m.Result.Pieces[0].Made != m.Result.Blanks[0] {
+			return
+		}
+		of := m.Result.Blanks[0]
+		drawn := math.Inf(1)
+		for k := range of.Pieces {
+			for _, strip := range of.Glue(&of.Pieces[k]) {
+				drawn = min(drawn, strip.Width())
+			}
+		}
+		least := measure.Length(0)
+		for _, s := range m.AtTheBench(pipeline.Order{Memory: known}).All {
+			if s.Say.Name != "seam" {
+				continue
+			}
+			glued++
+			if w := s.Figure.Length; least == 0 || w < least {
+				least = w
+			}
+		}
+		said := m.Plan.Blanks[0].Glue
+		if least == 0 {
+			return
+		}
+		if said == nil || said.Text != least.Text(m.Result.Brief.Unit) || least.MM() > drawn+1e-6 || least.MM() < drawn-m.Result.Brief.Ruler.Step.MM() || *of.Proof.Seam-least.MM() < 1 {
+			t.Errorf("%s: %s at the bench, %+v in the plan, %.3f mm drawn, %.3f mm of overlap", m.text, least.Text("mm"), said, drawn, *of.Proof.Seam)
+		}
+	})
+	if glued < 30 {
+		t.Errorf("only %d seams were glued", glued)
+	}
+}
+
+// A card as thick as the bench lets it be for the slot gauge passes the slot closed, and one that is thicker does not.
+func TestTheSlotIsOfTheClosedPiece(t *testing.T) {
+	gauged := 0
+	each(t, howMany(400), func(t *testing.T, m made) {
+		if m.Result.Batch.Err != nil || m.Result.Gauge == nil || !m.Result.Brief.With(brief.WithGauge) {
+			return
+		}
+		gauged++
+		r, seen := m.Result, map[string]measure.Length{}
+		var order []string
+		for _, s := range m.AtTheBench(pipeline.Order{Memory: known}).All {
+			seen[s.Say.Name] = s.Figure.Length
+			order = append(order, s.Say.Name)
+		}
+		closed := r.Pieces[0].Piece.Thickness
+		if room, ok := seen["slot-room"]; seen["slot"] != r.Gauge.Cut || slices.Index(order, "slot") < slices.Index(order, "close") ||
+			ok && (r.Card.Thick <= room) != (closed <= r.Gauge.Cut) || !ok && closed-r.Card.Thick < r.Gauge.Cut {
+			t.Errorf("%s: a card of %s, closed %s, room for %s: %v", m.text, r.Card.Thick.Text("mm"), closed.Text("mm"), room.Text("mm"), order)
+		}
+	})
+	if gauged < 10 {
+		t.Errorf("only %d gauges", gauged)
 	}
 }

@@ -233,7 +233,7 @@ func (b *table) uses(steps []bench.Step) {
 		name, _, _ := strings.Cut(op, ".")
 		want := r.Quantity
 		switch name {
-		case "cut", "gather", "thick", "slot", "weigh", "try", "try-bought", "gauge-line", "gauge-top", "gauge-bottom", "gauge-left", "gauge-right", "score", "look":
+		case "cut", "gather", "thick", "slot-room", "slot", "weigh", "try", "try-bought", "gauge-line", "gauge-top", "gauge-bottom", "gauge-left", "gauge-right", "score", "look":
 			continue // once, or counted by its parts
 		case "fold", "tips", "tabs", "snip", "trim-liner", "liner", "flaps", "walls", "lay", "sides", "foot", "seam", "seams-by-eye", "tabs-in", "ends", "ends-shut", "strips", "dry-envelope":
 			want += r.Stock.Spare

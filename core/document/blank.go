@@ -11,7 +11,8 @@ type Blank struct {
 	Cavity   Size           `json:"cavity"`
 	Creases  []Crease       `json:"creases"`
 	Flaps    []Flap         `json:"flaps"`
-	Seam     Length         `json:"seam"`
+	Seam     Length         `json:"seam" doc:"the narrowest glued overlap"`
+	Glue     *Length        `json:"glue,omitempty" doc:"how wide the strip of glue is where it is narrowest; none where no flap is glued"`
 	Waste    []Waste        `json:"waste"`
 	Area     string         `json:"area" doc:"paper used, as text"`
 	Room     string         `json:"room,omitempty" doc:"what room is given beyond the usual ease, or taken off it, for the post, and why"`

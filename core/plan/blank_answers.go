@@ -38,11 +38,12 @@ func blankLines(of blankWriter) []document.Answer {
 	w.scores()
 	w.snips()
 	if seam := w.m.Proof.Seam; seam != nil {
+		thin := "Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised."
+		if glue := glueWidth(w.m, w.b); glue > 0 {
+			thin = "The strip of glue is " + w.Text(glue) + " wide where it is narrowest. " + thin
+		}
 		w.add("seam", "Seam", "narrowest glued overlap",
-			[]string{
-				"Measured on the folded blank, across the seam; at least " + w.Text(w.b.Blank.Seam) + " was asked for.",
-				"Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised.",
-			},
+			[]string{"Measured on the folded blank, across the seam; at least " + w.Text(w.b.Blank.Seam) + " was asked for.", thin},
 			w.Figure("seam", measure.FromMM(*seam)))
 	}
 	return w.all

@@ -59,6 +59,14 @@ type blankWriter struct {
 	m *work.Made
 }
 
+// glueWidth is how wide the glue of the seams is; one folded by eye is glued by eye.
+func glueWidth(m *work.Made, b *brief.Brief) measure.Length {
+	if m.ByEye {
+		return 0
+	}
+	return m.GlueWidth(blank.AnyFlap, b.Ruler)
+}
+
 // summary fills in what tells the blank from the others.
 func (w blankWriter) summary(out *document.Blank) {
 	m := w.m
@@ -68,6 +76,9 @@ func (w blankWriter) summary(out *document.Blank) {
 		Creases: []document.Crease{}, Flaps: []document.Flap{}, Waste: []document.Waste{}, Sheets: []document.SheetFit{}, Steps: []string{}, Answers: []document.Answer{},
 		Seam: seam(w.Say, m), Area: w.Area(m.Area()), Paper: sheetFit(w.Say, m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
+	}
+	if glue := glueWidth(w.m, w.b); glue > 0 {
+		out.Glue = new(w.Length(glue))
 	}
 	out.Room = strings.Join(roomText(w.Say, w.r, w.m), " ")
 	out.Text = out.Width.Text + " × " + out.Height.Text

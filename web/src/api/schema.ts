@@ -1093,6 +1093,8 @@ export interface components {
             flaps: components["schemas"]["Flap"][];
             /** @description left out where drawings go with the plan */
             geometry?: components["schemas"]["Geometry"];
+            /** @description how wide the strip of glue is where it is narrowest; none where no flap is glued */
+            glue?: components["schemas"]["Length"];
             height: components["schemas"]["Length"];
             name: string;
             /** @description the closed envelope */
@@ -1106,6 +1108,7 @@ export interface components {
             proof: components["schemas"]["Proof"];
             /** @description what room is given beyond the usual ease, or taken off it, for the post, and why */
             room?: string;
+            /** @description the narrowest glued overlap */
             seam: components["schemas"]["Length"];
             sheets: components["schemas"]["SheetFit"][];
             /** @description what to do, where scores do not say it */
