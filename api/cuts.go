@@ -6,6 +6,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/sse"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/trim"
@@ -65,7 +66,7 @@ func found(send sse.Sender, p *document.CutPlan) {
 
 // atLength looks for cut plans as long as it pays, tells how it goes, and keeps
 // what was found unless the caller went away before the end.
-func (s *searches) atLength(ctx context.Context, send sse.Sender) work.Solver {
+func (s *searches) atLength(ctx context.Context, send sse.Sender) batch.Solver {
 	last := -1
 	return func(problem trim.Problem) (*trim.Choices, error) {
 		problem.Steps = trim.ThoroughWork

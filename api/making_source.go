@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/gang"
@@ -149,8 +150,8 @@ func (s *sources) workSource(ctx context.Context, source *making.Source) (*worke
 	return out, cannot(&whole.Result.Batch)
 }
 
-// cannot says why a batch cannot be made.
-func cannot(b *work.Batch) error {
+// cannot says why a batch cannot be made; nil where it can.
+func cannot(b *batch.Batch) error {
 	if b.Err != nil {
 		return job.Problems{{Field: "stock", Text: "the batch cannot be cut: " + b.Err.Error()}}
 	}

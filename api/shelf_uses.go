@@ -137,6 +137,9 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 		if how.Shelf, err = s.shelves.envelopesFor(ctx, append(jobs, one.ID)...); err != nil {
 			return cutOf{}, err
 		}
+		if err := cannot(&whole.Batch); err != nil {
+			return cutOf{}, problem(err)
+		}
 		b := whole.AtTheBench(how)
 		return cutOf{making.DocketOf(&b), one.ID, whole.Write(false).Title, jobs, whole.Table.Unit}, nil
 	}
@@ -151,6 +154,9 @@ func (s *uses) batchOf(ctx context.Context, of Take) (cutOf, error) {
 	}
 	if how.Shelf, err = s.shelves.envelopesFor(ctx, one.ID); err != nil {
 		return cutOf{}, err
+	}
+	if err := cannot(&all.Result.Batch); err != nil {
+		return cutOf{}, problem(err)
 	}
 	b := all.AtTheBench(how)
 	return cutOf{making.DocketOf(&b), one.ID, one.Title, nil, all.Result.Brief.Unit}, nil

@@ -3,9 +3,9 @@ package draw
 import (
 	"fmt"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
-	"yellow-parcel/core/work"
 )
 
 // The size of the picture of plans to choose between, in millimetres: sheets
@@ -17,7 +17,7 @@ const (
 
 // choices shows the plans there are for a batch as points of sheets against
 // moves of the guide, each with its letter and what it costs; nil where there is but one.
-func choices(b *work.Batch, currency string) *Drawing {
+func choices(b *batch.Batch, currency string) *Drawing {
 	if b.Plans == nil || len(b.Plans.Plans) < 2 {
 		return nil
 	}
@@ -54,7 +54,7 @@ func choices(b *work.Batch, currency string) *Drawing {
 }
 
 // priceOf is what a plan costs where that is known, else its sheets and moves.
-func priceOf(b *work.Batch, p *trim.CutPlan, currency string) string {
+func priceOf(b *batch.Batch, p *trim.CutPlan, currency string) string {
 	if b.Plans.Known {
 		return measure.Money(p.Money()).Text(currency)
 	}

@@ -5,11 +5,11 @@ import (
 	"io"
 	"strconv"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/cells"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/words"
-	"yellow-parcel/core/work"
 )
 
 var csvFormat = Format{
@@ -27,7 +27,7 @@ func cutListCSV(w io.Writer, of Source) error {
 }
 
 // cutRows are the cuts of a batch with a row of names above them.
-func cutRows(b *work.Batch, u measure.Unit) [][]string {
+func cutRows(b *batch.Batch, u measure.Unit) [][]string {
 	rows := [][]string{{"cut", "set", "set_mm", "sheet", "sheet_name", "paper", "sheets"}}
 	for i, l := range b.Plan.Layouts {
 		sheet := b.Sheets[l.Sheet]

@@ -3,16 +3,16 @@ package draw
 import (
 	"fmt"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/words"
-	"yellow-parcel/core/work"
 )
 
 // sheets shows every way a sheet is cut: pieces named, cuts numbered in order.
-func sheets(b *work.Batch, u measure.Unit) []Drawing {
+func sheets(b *batch.Batch, u measure.Unit) []Drawing {
 	out := []Drawing{}
 	if b.Plan == nil {
 		return out

@@ -9,6 +9,7 @@ import (
 	"os"
 	"time"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/fault"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
@@ -61,7 +62,7 @@ func (c *gangCommand) Run(s streams) error {
 }
 
 // atLength looks for cut plans as long as it pays: nobody is typing.
-func atLength(s streams) work.Solver {
+func atLength(s streams) batch.Solver {
 	m := listening(s)
 	return func(p trim.Problem) (*trim.Choices, error) {
 		p.Steps = trim.ThoroughWork

@@ -102,34 +102,52 @@ func (c *cutter) moves(lot int, sheets func(layout int) int) []move {
 // first are the cuts of the first round in the lots of some kinds.
 func (c *cutter) first(at stage, kinds ...supply.LotKind) []Step {
 	var all []move
-	var hand []Step
+	var uncut, hand []Step
 	for i := range c.lots {
 		l := &c.lots[i]
 		switch {
 		case !slices.Contains(kinds, l.Of):
 		case l.Plan != nil:
-			all = together(all, c.moves(i, func(layout int) int { return c.early[i][layout] }))
+			sheets := func(layout int) int { return c.early[i][layout] }
+			all, uncut = together(all, c.moves(i, sheets)), append(uncut, c.whole(First, i, sheets)...)
 		case l.ByHand():
 			hand = append(hand, c.byHand(First, i, func(piece int) int { return perCard(l, piece) })...)
 		}
 	}
-	return append(c.steps(First, int(at), all), hand...)
+	return slices.Concat(uncut, c.steps(First, int(at), all), hand)
 }
 
 // rest are the cuts of the second round, of all lots at once.
 func (c *cutter) rest() []Step {
 	var all []move
-	var hand []Step
+	var uncut, hand []Step
 	for i := range c.lots {
 		l := &c.lots[i]
 		switch {
 		case l.Plan != nil:
-			all = together(all, c.moves(i, func(layout int) int { return l.Plan.Layouts[layout].Count - c.early[i][layout] }))
+			sheets := func(layout int) int { return l.Plan.Layouts[layout].Count - c.early[i][layout] }
+			all, uncut = together(all, c.moves(i, sheets)), append(uncut, c.whole(Rest, i, sheets)...)
 		case l.ByHand():
 			hand = append(hand, c.byHand(Rest, i, func(piece int) int { return l.Problem.Pieces[piece].Count - perCard(l, piece) })...)
 		}
 	}
-	return append(c.steps(Rest, int(cutting), all), hand...)
+	return slices.Concat(uncut, c.steps(Rest, int(cutting), all), hand)
+}
+
+// whole are the sheets of a lot that are a piece as they come, a step for each layout.
+func (c *cutter) whole(phase Phase, lot int, sheets func(layout int) int) []Step {
+	l := &c.lots[lot]
+	var out []Step
+	for i := range l.Plan.Layouts {
+		layout, n := &l.Plan.Layouts[i], sheets(i)
+		if len(layout.Cuts) > 0 || n == 0 {
+			continue
+		}
+		part := l.Parts[layout.Pieces[0].Piece]
+		out = append(out, Step{ID: fmt.Sprintf("%s.whole.%d.%s%d.%d", phase, part.Job+1, part.Key, part.At, i), Phase: phase, Kind: Gather, Part: part, Say: Saying{Name: "whole"}, Figure: SizeOf(layout.Pieces[0].Size),
+			Pieces: n, Tool: Hands, Check: Saying{Name: "check-whole"}, Handled: []Handled{{Part: part, Pieces: n}}, Looks: []Look{{Of: PictureSheet, Lot: lot, Layout: i}}, Minutes: minutesOf("whole", n)})
+	}
+	return out
 }
 
 // together runs two orders of moves as one, at as few settings as keeps both

@@ -3,6 +3,7 @@ package bench
 // Says are the sentences of the steps, by name: nine words at most, figures aside.
 var Says = map[string]string{
 	"gather":          "Lay out paper, tools and envelopes",
+	"whole":           "Take the sheet whole, as it is",
 	"guide":           "Set the guide, cut",
 	"hand":            "Cut with knife and ruler",
 	"hand-square":     "Cut a square, with knife and ruler",
@@ -65,6 +66,7 @@ var Says = map[string]string{
 	"from-top":        "{0} from the top",
 	"with-the-card":   "with the card inside",
 	"check-square":    "Both ends against the guide?",
+	"check-whole":     "Square, and no corner bent?",
 	"check-groove":    "Both ends aligned, groove on the outside?",
 	"check-layer":     "Pattern the right way up, borders even?",
 	"check-piece":     "Nothing pokes out further than planned?",

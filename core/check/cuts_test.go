@@ -11,12 +11,12 @@ import (
 	"strings"
 	"testing"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/trim"
-	"yellow-parcel/core/work"
 )
 
 // box is a part of a sheet, in hundredths of a micrometre so that sums are exact enough.
@@ -118,7 +118,7 @@ func TestASheetMayBeLeftEmpty(t *testing.T) {
 	for _, c := range []struct {
 		job        string
 		quantities []int
-		solve      work.Solver
+		solve      batch.Solver
 	}{
 		{`"envelope":"us-a6","card":{"fold":"tent"},"layers":["1/8 in",{"border":"1/8 in","paper":"Rose"}],"sheet":"us-tabloid","stock":[{"sheet":"iso-a4","count":2}]`, []int{34}, nil},
 		{`"envelope":"us-a9","card":{"fold":"tent"},"layers":["1/8 in",{"border":"1/8 in","paper":"Rose"}],"sheet":"us-tabloid","stock":[{"sheet":"us-12x12","count":3}]`, []int{10, 13}, nil},

@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"slices"
+	"strings"
 	"testing"
 
 	"yellow-parcel/core/brief"
@@ -80,19 +81,11 @@ func TestTheFootIsAsBadAsTheWorstStation(t *testing.T) {
 func TestWhatPokesOutGoesIn(t *testing.T) {
 	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 9)), metric: true}
 	work := func(doc fields) *pipeline.Whole {
-		text, err := json.Marshal(doc)
-		if err != nil {
-			t.Fatal(err)
-		}
-		j, err := job.Read(text)
-		if err != nil {
-			t.Fatalf("%s: %v", text, err)
-		}
-		all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
+		w, _, err := workedOut(doc)
 		if err != nil {
 			return nil
 		}
-		return all
+		return w
 	}
 	refuses := func(w *pipeline.Whole) bool {
 		return w.Result.Own.Verdict == card.No || w.Result.Own.Verdict == card.Tight
@@ -197,4 +190,56 @@ func TestTheSlotIsOfTheClosedPiece(t *testing.T) {
 	if gauged < 10 {
 		t.Errorf("only %d gauges", gauged)
 	}
+}
+
+// A batch that cannot be cut takes nothing, no step and no minute; of the sheet that is said to do it comes.
+func TestWhatCannotBeCutTakesNothing(t *testing.T) {
+	stuck, named := 0, 0
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 11))}
+	for range howMany(300) {
+		doc := m.job()
+		if m.IntN(2) == 0 {
+			c := doc["card"].(fields)
+			c["width"], c["height"], c["fold"] = m.length(7, 12), m.length(7, 12), pick(m, "book", "flat")
+		}
+		w, _, err := workedOut(doc)
+		if err != nil || w.Result.Batch.Err == nil {
+			continue
+		}
+		stuck++
+		b := w.AtTheBench(pipeline.Order{Memory: known})
+		p := w.Plan.CutPlan
+		if len(b.Lots)+len(b.Steps)+len(b.Supplied.Lines) > 0 || b.Time.High > 0 || p.SheetsUsed > 0 || p.Cost != nil || p.Problem == nil {
+			t.Fatalf("%v: %d steps, %d lines, %s", doc, len(b.Steps), len(b.Supplied.Lines), b.Time.Text)
+		}
+		would := w.Result.Batch.Would
+		if would == nil {
+			continue
+		}
+		named++
+		if !strings.Contains(p.Problem.Text, would.Name+" would do.") {
+			t.Fatalf("%v: %s", doc, p.Problem.Text)
+		}
+		then, text, err := workedOut(job.Merged(doc, fields{"sheet": would.ID, "stock": nil}))
+		if err != nil || doc["sheet"] == nil && then.Result.Batch.Err != nil {
+			t.Fatalf("%s: out of %s: %v", text, would.Name, err)
+		}
+	}
+	if stuck < 5 || named < 3 {
+		t.Errorf("%d cannot be cut, %d elsewhere", stuck, named)
+	}
+}
+
+// workedOut takes a job all the way, as a whole document; what it was read from comes along.
+func workedOut(doc fields) (*pipeline.Whole, string, error) {
+	text, err := json.Marshal(doc)
+	if err != nil {
+		return nil, "", err
+	}
+	j, err := job.Read(text)
+	if err != nil {
+		return nil, string(text), err
+	}
+	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
+	return all, string(text), err
 }

@@ -78,7 +78,7 @@ func (b *table) act(s *bench.Step, before map[supply.Role][]string) {
 		b.chops(s)
 		return
 	}
-	if s.Kind == bench.Cut && (s.Say.Name == "hand" || s.Say.Name == "hand-square" || s.Say.Name == "machine") {
+	if s.Say.Name == "whole" || s.Kind == bench.Cut && (s.Say.Name == "hand" || s.Say.Name == "hand-square" || s.Say.Name == "machine") {
 		b.cut[s.Part] += s.Pieces
 		return
 	}
@@ -117,7 +117,6 @@ func TestStepsMakeTheBatch(t *testing.T) {
 		}
 		of := m.AtTheBench(pipeline.Order{Memory: known})
 		b := &table{t, m.text, of, map[string][]trim.Rect{}, map[supply.Role]int{}, map[string]int{}}
-		b.whole()
 		steps := bench.Steps(of.Setup)
 		before, ids := map[supply.Role][]string{}, map[string]bool{}
 		for i := range steps {
@@ -144,19 +143,6 @@ func TestStepsMakeTheBatch(t *testing.T) {
 	}
 	if len(kinds) < 40 {
 		t.Errorf("only %d kinds of step", len(kinds))
-	}
-}
-
-// whole counts the sheets that are a piece as they come.
-func (b *table) whole() {
-	for i := range b.of.Lots {
-		if l := &b.of.Lots[i]; l.Plan != nil {
-			for _, layout := range l.Plan.Layouts {
-				if len(layout.Cuts) == 0 {
-					b.cut[l.Parts[layout.Pieces[0].Piece]] += layout.Count
-				}
-			}
-		}
 	}
 }
 
@@ -233,7 +219,7 @@ func (b *table) uses(steps []bench.Step) {
 		name, _, _ := strings.Cut(op, ".")
 		want := r.Quantity
 		switch name {
-		case "cut", "gather", "thick", "slot-room", "slot", "weigh", "try", "try-bought", "gauge-line", "gauge-top", "gauge-bottom", "gauge-left", "gauge-right", "score", "look":
+		case "cut", "whole", "gather", "thick", "slot-room", "slot", "weigh", "try", "try-bought", "gauge-line", "gauge-top", "gauge-bottom", "gauge-left", "gauge-right", "score", "look":
 			continue // once, or counted by its parts
 		case "fold", "tips", "tabs", "snip", "trim-liner", "liner", "flaps", "walls", "lay", "sides", "foot", "seam", "seams-by-eye", "tabs-in", "ends", "ends-shut", "strips", "dry-envelope":
 			want += r.Stock.Spare

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strings"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/fault"
@@ -16,7 +17,6 @@ import (
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/words"
-	"yellow-parcel/core/work"
 )
 
 // List is a cut plan in words, its lines of the cut list, and what stands in the way.
@@ -27,7 +27,7 @@ type List struct {
 }
 
 // Write says how a batch is cut from a stock; whole says that every piece and cut is placed.
-func Write(s say.Say, stock brief.Stock, b *work.Batch, whole bool) List {
+func Write(s say.Say, stock brief.Stock, b *batch.Batch, whole bool) List {
 	c := writer{Say: s, Batch: b, stock: stock, whole: whole}
 	out := &document.CutPlan{Spare: b.Spare, Sheets: []document.CutSheet{}, Steps: []document.CutStep{}, Offcuts: []document.Offcut{}, Missing: []document.Missing{}, Pieces: []document.Wanted{}, Choices: []document.CutChoice{}}
 	list := List{Plan: out}
@@ -36,6 +36,9 @@ func Write(s say.Say, stock brief.Stock, b *work.Batch, whole bool) List {
 	}
 	if c.Err != nil {
 		note := c.cannot(c.Err)
+		if c.Would != nil {
+			note.Text += fmt.Sprintf(" %s would do.", c.Would.Name)
+		}
 		out.Problem, out.Text = &note, note.Text
 		list.Warnings = append(list.Warnings, note)
 		return list
@@ -76,7 +79,7 @@ func Nothing(spare int, why string) *document.CutPlan {
 // writer words a batch's cuts.
 type writer struct {
 	say.Say
-	*work.Batch
+	*batch.Batch
 	stock brief.Stock
 	whole bool
 }
@@ -193,7 +196,7 @@ func cutsIn(layout int, l trim.Layout, s trim.Step) []string {
 }
 
 // Missing names all that is to be bought: "5 sheets of Letter kraft and 2 sheets of 12 × 12 more".
-func Missing(b *work.Batch) string {
+func Missing(b *batch.Batch) string {
 	texts := make([]string, len(b.Missing))
 	for i, m := range b.Missing {
 		texts[i] = missingSheets(m.Count, b.Sheets[m.Sheet])

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
@@ -16,7 +17,7 @@ import (
 
 // Order says how a gang is worked out.
 type Order struct {
-	Solve  work.Solver  // nil for trim.Choose, as far as it is not remembered
+	Solve  batch.Solver // nil for trim.Choose, as far as it is not remembered
 	Memory *work.Memory // of what was worked out before; nil for none
 	Tools  job.Tools    // the maker's own, where neither gang nor job names any
 	Today  string       // YYYY-MM-DD, against which prices are old
@@ -28,7 +29,7 @@ type Whole struct {
 	Table *brief.Brief    // unit, stock and tools
 	Specs []job.StockSpec // the stock, as it is typed
 	Jobs  []Share
-	Batch work.Batch
+	Batch batch.Batch
 }
 
 // Share is what one job has in the gang: its pieces by their place in the
@@ -67,6 +68,7 @@ func WorkOut(g Gang, cat *catalog.Catalog, how Order) (*Whole, error) {
 			solve = how.Memory.Solve
 		}
 		out.Batch.Solve(solve, out.Table.Stock.Aim)
+		out.Batch.Elsewhere(cat, out.Table.Sold, how.Memory.Most)
 	}
 	out.share()
 	out.stamp()
@@ -110,7 +112,7 @@ func (w *Whole) gather() {
 	if len(pieces) == 0 {
 		return
 	}
-	w.Batch = work.BatchOf(pieces, w.Table.Stock, w.Table.Tools, work.Calipers(w.briefs()...))
+	w.Batch = batch.Of(pieces, w.Table.Stock, w.Table.Tools, batch.Calipers(w.briefs()...))
 	w.Batch.Cards, w.Batch.Spare = cards, spare
 	w.Batch.Keep(w.briefs()...)
 }

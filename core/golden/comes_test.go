@@ -194,6 +194,9 @@ func file(t *testing.T, all *pipeline.Whole, name string) string {
 	part, as, _ := strings.Cut(name, ".")
 	var b bytes.Buffer
 	var no *draw.FileError
+	if part == "bench-sheet" && all.Result.Batch.Err != nil {
+		return all.Plan.CutPlan.Problem.Text + "\n"
+	}
 	if part == "bench-sheet" {
 		return benchSheet(t, all)
 	}

@@ -3,6 +3,7 @@ package making
 import (
 	"slices"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pipeline"
@@ -13,7 +14,7 @@ import (
 )
 
 // grainOf is how the grain of an offcut runs, as the shelf says it: along its longer side or across.
-func grainOf(o work.Offcut) string {
+func grainOf(o batch.Offcut) string {
 	switch o.Grain {
 	case trim.Height:
 		return "long"

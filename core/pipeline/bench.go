@@ -21,13 +21,18 @@ func (all *Whole) AtTheBench(how Order) Bench {
 	return BenchOf(say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}, supply.Alone(r), []*work.Postage{r.Postage}, how)
 }
 
-// BenchOf is how what lies on a table is made.
+// BenchOf is how what lies on a table is made; nothing is made of a batch that cannot be cut.
 func BenchOf(s say.Say, t supply.Table, postage []*work.Postage, how Order) Bench {
 	solve := how.Solve
 	if solve == nil {
 		solve = how.Memory.Solve
 	}
-	out := Bench{Setup: bench.Setup{Table: t, Lots: supply.Lots(t, solve), Postage: postage}}
+	out := Bench{Setup: bench.Setup{Table: t, Postage: postage}}
+	if t.Batch.Err != nil { // what cannot be cut is not begun: it takes nothing
+		out.Made = prompt.Nothing()
+		return out
+	}
+	out.Lots = supply.Lots(t, solve)
 	out.Supplied = supply.ListOf(t, out.Lots, how.Shelf, postage)
 	out.Made = prompt.Write(s, out.Setup, out.Supplied)
 	return out

@@ -10,6 +10,7 @@
 package pipeline
 
 import (
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/calendar"
 	"yellow-parcel/core/catalog"
@@ -26,7 +27,7 @@ import (
 
 // Order says how much to work out. The zero Order works out everything but trials.
 type Order struct {
-	Solve  work.Solver    // nil for trim.Choose, as far as it is not remembered
+	Solve  batch.Solver   // nil for trim.Choose, as far as it is not remembered
 	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
 	Memory *work.Memory   // of what was worked out before; nil for none
 	Shelf  supply.Shelf   // envelopes on hand that no job has taken
@@ -110,13 +111,16 @@ func laps(clock Clock) func([]Stage, string) []Stage {
 // steps adds the steps at the bench, what the batch takes, and when it is made.
 func (all *Whole) steps(j job.Job, cat *catalog.Catalog, how Order) {
 	made := all.AtTheBench(how)
+	all.Plan.Steps, all.Plan.Time, all.Plan.Supplies = made.Steps, &made.Time, &made.Made.Supplies
+	if all.Result.Batch.Err != nil {
+		return
+	}
 	if l, ok := lesson.Time(how.Book, schedule.EffortOf(made.All)); ok {
 		all.Plan.Learned = append(all.Plan.Learned, l)
 	}
 	if today, ok := calendar.Day(how.Today); ok && all.Result.Brief.Due != nil {
 		all.schedule(made, j, cat, how, today)
 	}
-	all.Plan.Steps, all.Plan.Time, all.Plan.Supplies = made.Steps, &made.Time, &made.Made.Supplies
 }
 
 // schedule says when the batch is made, of which it is said when it is due.

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
@@ -64,7 +65,7 @@ func (w baseWriter) oneSheet(b *document.Base, one *trim.CutPlan) {
 	}
 	for i, o := range l.Offcuts {
 		b.Offcuts = append(b.Offcuts, w.Size(o.Size))
-		if key := fmt.Sprintf("offcut%d", i); work.Useful(o.Size) {
+		if key := fmt.Sprintf("offcut%d", i); batch.Useful(o.Size) {
 			w.to.answer("base", key, "Offcut", "keep for layers", []string{"What is left of the sheet when the bases are out."}, w.Both(key, o.Size)...)
 		}
 	}

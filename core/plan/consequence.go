@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"errors"
 	"fmt"
 
 	"yellow-parcel/core/brief"
@@ -11,6 +12,7 @@ import (
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/proof"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/trim"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
@@ -104,12 +106,9 @@ func (w consequences) sheet() *document.Consequence {
 		return &document.Consequence{State: stateLook, Station: "base", Text: "The sheets on hand do not suffice: " + cutlist.Missing(&w.r.Batch) + "."}
 	}
 	c := &document.Consequence{State: stateStop, Station: "base", Text: cuts.Problem.Text}
-	if w.r.ComesOut(w.r.Base.Size) {
-		return c // something else is in the way
-	}
-	if f, ok := w.r.FoldThatComesOut(); ok {
+	if f, ok := w.r.FoldThatComesOut(); ok && !w.r.ComesOut(w.r.Base.Size) {
 		c.Fix = &document.Fix{Label: "Make it a " + words.Lower(f.Name), Patch: job.Set("card", "fold", f.ID)}
-	} else if s, ok := w.r.SheetForBase(); ok {
+	} else if s := w.r.Batch.Would; s != nil && !errors.As(w.r.Batch.Err, new(*trim.ReachError)) {
 		c.Fix = &document.Fix{Label: "Cut it from " + s.Name, Patch: job.Patch{"sheet": s.ID}}
 	}
 	return c

@@ -58,6 +58,11 @@ func Write(s say.Say, p bench.Setup, supplies supply.List) Made {
 	return out
 }
 
+// Nothing is what is said where nothing is made.
+func Nothing() Made {
+	return Made{Steps: []document.Step{}, Time: document.Minutes{Text: "nothing to do"}, Supplies: document.Supplies{Lines: []document.Supply{}}}
+}
+
 // step is one step in words.
 func (w prompter) step(s *bench.Step) document.Step {
 	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces, Spares: s.Spares, Guide: len(s.Cuts) > 0,

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"slices"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
@@ -61,7 +62,7 @@ const (
 type Lot struct {
 	Of    LotKind
 	Parts []Role
-	work.Batch
+	batch.Batch
 	Machine bool
 	Angle   float64     // radians a blank is turned by on its sheet, where no trimmer gets it out
 	hand    int         // sheets that are used without a plan
@@ -79,7 +80,7 @@ type Of struct {
 
 // Table is where a batch is made: one job's own, or that of several.
 type Table struct {
-	Batch *work.Batch // of the cards
+	Batch *batch.Batch // of the cards
 	Stock brief.Stock
 	Tools brief.Tools
 	Jobs  []Of
@@ -97,13 +98,13 @@ func Alone(r *work.Result) Table {
 // planner gives out what is on hand, lot by lot.
 type planner struct {
 	Table
-	solve work.Solver
+	solve batch.Solver
 	left  []int // of the sheets on hand
 	lots  []Lot
 }
 
 // Lots are all that is cut for a batch, the cards' first. Solve plans the cuts of the others.
-func Lots(t Table, solve work.Solver) []Lot {
+func Lots(t Table, solve batch.Solver) []Lot {
 	p := planner{Table: t, solve: solve}
 	for _, s := range t.Stock.OnHand {
 		p.left = append(p.left, s.Count)
@@ -224,7 +225,7 @@ func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.StockSheet) b
 	var at []int
 	stock.OnHand, at = p.onHand(takes)
 	parts := l.Parts
-	l.Batch = work.BatchOf(l.Problem.Pieces, stock, p.Tools, func(string) measure.Length { return caliper })
+	l.Batch = batch.Of(l.Problem.Pieces, stock, p.Tools, func(string) measure.Length { return caliper })
 	l.Parts = parts
 	l.Cards = l.Problem.Pieces[0].Count
 	l.Solve(p.solve, p.Stock.Aim)
@@ -264,7 +265,7 @@ func (p *planner) byHand(l Lot, sheet brief.Bought, takes func(brief.StockSheet)
 	}
 	l.Sheets = append(l.Sheets, brief.StockSheet{Bought: sheet, Count: need})
 	if need > 0 {
-		l.Missing = append(l.Missing, work.Missing{Sheet: len(here), Count: need})
+		l.Missing = append(l.Missing, batch.Missing{Sheet: len(here), Count: need})
 	}
 	p.lots = append(p.lots, l)
 }

@@ -3,6 +3,7 @@ package work
 import (
 	"errors"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/trim"
 )
 
@@ -47,7 +48,7 @@ func (m *Meter) Try() bool {
 }
 
 // Watched stops a cut plan when nobody waits for it, and counts it.
-func (m *Meter) Watched(solve Solver) Solver {
+func (m *Meter) Watched(solve batch.Solver) batch.Solver {
 	if m == nil {
 		return solve
 	}

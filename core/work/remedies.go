@@ -59,14 +59,3 @@ func (r *Result) FoldThatComesOut() (card.Fold, bool) {
 	}
 	return card.Fold{}, false
 }
-
-// SheetForBase is a sheet sold where the job lives that the base comes out of;
-// where sheets are on hand none is looked for.
-func (r *Result) SheetForBase() (catalog.Sheet, bool) {
-	for _, s := range r.Brief.Catalog.Sheets {
-		if len(r.Brief.Stock.OnHand) == 0 && s.Unit == r.Brief.Sold && yields(s.Size(), r.Base.Size) {
-			return s, true
-		}
-	}
-	return catalog.Sheet{}, false
-}

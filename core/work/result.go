@@ -3,6 +3,7 @@ package work
 import (
 	"fmt"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
@@ -19,7 +20,7 @@ type Result struct {
 	Sells    []SoldCard // what the sheet gives of the cards sold for envelopes, where the job starts from one
 	Makes    []Makeable // what else it gives
 	Worth    []Worth    // sizes worth cutting for the envelope on hand, where the card is sized from it
-	Batch    Batch
+	Batch    batch.Batch
 	Own      *card.Fit  // the card in the envelope on hand; nil without one
 	Fits     []card.Fit // in every catalogue envelope, best first
 	Blanks   []*Made    // the one the job names first, then the best

@@ -5,19 +5,16 @@
 package work
 
 import (
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/trim"
 )
-
-// Solver plans the cuts of a batch: trim.Choose, or one that knows some plans already.
-type Solver func(trim.Problem) (*trim.Choices, error)
 
 // How says how much to work out. The zero How works out everything but trials.
 type How struct {
-	Solve  Solver         // nil for trim.Choose, as far as it is not remembered
+	Solve  batch.Solver   // nil for trim.Choose, as far as it is not remembered
 	Trials int            // how often the job's own blank is made with a shaky hand; the others a tenth as often
 	Memory *Memory        // of blanks made before; nil to make each anew
 	Shelf  []brief.Bought // envelopes on hand that no job has taken
@@ -45,6 +42,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 		r.Batch = batchOf(r)
 		r.Base.One = r.oneSheet()
 		r.Batch.Solve(solve, b.Stock.Aim)
+		r.Batch.Elsewhere(b.Catalog, b.Sold, how.Memory.Most)
 	}
 	r.Fits = card.Rank(r.Envelopes(), r.Card.Outer(), r.Card.Thickness)
 	r.Blanks, r.Unsuited = makerOf(r).all()

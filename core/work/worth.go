@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 
+	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/trim"
@@ -112,7 +113,7 @@ func (r *Result) worth(z card.Size) (w Worth, ok bool) {
 	l := one.Layouts[0]
 	w.PerSheet = len(l.Pieces)
 	for _, o := range l.Offcuts {
-		if Useful(o.Size) && area(o.Size) > area(w.Left) {
+		if batch.Useful(o.Size) && area(o.Size) > area(w.Left) {
 			w.Left = o.Size
 		}
 	}

@@ -48,7 +48,10 @@ function toggle(extra: string) {
       </div>
     </template>
     <template #say>
-      <p v-if="found" class="time">
+      <p v-if="plan.cut_plan?.problem" class="wrong" data-testid="no-steps">
+        {{ plan.cut_plan.problem.text }} Until then there is nothing to make.
+      </p>
+      <p v-else-if="found" class="time">
         <FigureText class="big figures" :text="found.time.text" />
         <span
           >for {{ plan.quantity }}, {{ found.steps.length }} steps; the first one all the way before the rest
@@ -58,7 +61,7 @@ function toggle(extra: string) {
       <BeginMaking
         :of="{ job: id }"
         :ready="jobs.saveNow"
-        :disabled="!found || !jobs.fresh || id === 'new'"
+        :disabled="!found?.steps.length || !jobs.fresh || id === 'new'"
       />
       <DuePanel v-if="found" :id="id" :schedule="found.schedule" :sittings="found.sittings" />
       <fieldset>
