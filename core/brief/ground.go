@@ -25,7 +25,7 @@ func groundOf(in *typed, j job.Job, cat *catalog.Catalog) ground {
 	g := ground{Catalog: cat}
 	g.home(in, j.Home)
 	g.units(in, j)
-	in.unit = g.Unit
+	in.unit, in.ruler = g.Unit, g.Ruler
 	return g
 }
 

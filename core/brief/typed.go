@@ -12,6 +12,7 @@ import (
 // them and what is assumed where they say nothing.
 type typed struct {
 	unit     measure.Unit
+	ruler    measure.Ruler
 	problems job.Problems
 	assumed  []Assumption      // in the order they were made
 	papers   map[string]string // names as first typed, by their small letters
@@ -28,7 +29,7 @@ func (in *typed) length(field string, text job.Length, b Bounds) measure.Length 
 		in.fail(field, "%s", err)
 		return 0
 	}
-	if l < b.Least || l > b.Most {
+	if l = in.ruler.Meant(l, measure.System(string(text), in.unit)); l < b.Least || l > b.Most {
 		in.fail(field, "%q is not between %s and %s; try %s", string(text), b.Least.Text(in.unit), b.Most.Text(in.unit), b.Example(in.unit))
 		return 0
 	}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -242,4 +243,127 @@ func workedOut(doc fields) (*pipeline.Whole, string, error) {
 	}
 	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
 	return all, string(text), err
+}
+
+// A figure that is shown and typed back is the same figure, on a ruler of the other system as well.
+func TestWhatIsShownCanBeTypedBack(t *testing.T) {
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 12))}
+	for range howMany(60) {
+		doc := m.job()
+		doc["ruler"] = pick(m, "1/16 in", "1/8 in", "1/32 in", "1 mm", "0.5 mm")
+		w, text, err := workedOut(doc)
+		if err != nil {
+			continue
+		}
+		b, z := w.Result.Brief, w.Result.Whole()
+		again := job.Merged(doc, fields{"card": fields{"width": z.Width.Text(b.Unit), "height": z.Height.Text(b.Unit), "turn": nil}})
+		then, _, err := workedOut(again)
+		if err != nil {
+			t.Fatalf("%s: %s: %v", text, z.Text(b.Unit), err)
+		}
+		if got := then.Result.Whole(); got != z {
+			t.Fatalf("%s: %s typed back is %s", text, z.Text(b.Unit), got.Text(b.Unit))
+		}
+	}
+}
+
+// Blanks beside each other are tried equally often, and the foot names every score.
+func TestBlanksAreTriedEquallyOften(t *testing.T) {
+	scored := 0
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 13))}
+	for range howMany(60) {
+		text, err := json.Marshal(m.job())
+		if err != nil {
+			t.Fatal(err)
+		}
+		j, err := job.Read(text)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p, err := wholePlan(j, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known, Trials: 100})
+		if err != nil {
+			continue
+		}
+		for _, b := range p.Blanks {
+			if !strings.HasSuffix(b.Compare.Share, " of 10") {
+				t.Errorf("%s: %s is tried %s, the others 10 times", text, b.Name, b.Compare.Share)
+			}
+		}
+		if c := p.Consequence; c.State == "good" && len(p.Base.Scores) > 0 && !p.Card.Made {
+			scored++
+			for _, s := range p.Base.Scores {
+				if !regexp.MustCompile(`(at|,|and) ` + regexp.QuoteMeta(s.At.Text) + `[ ,;.]`).MatchString(c.Text) {
+					t.Errorf("%s: a score at %s is not in %q", text, s.At.Text, c.Text)
+				}
+			}
+		}
+	}
+	if scored < 5 {
+		t.Errorf("only %d cards with scores", scored)
+	}
+}
+
+// A blank's own paper says what the same sheet says among those it was tried on, and a sheet on hand is on hand everywhere.
+func TestABlanksPaperIsOneOfItsSheets(t *testing.T) {
+	held := 0
+	each(t, howMany(200), func(t *testing.T, m made) {
+		for _, b := range m.Plan.Blanks {
+			for _, s := range b.Sheets {
+				if s.Sheet == b.Paper.Sheet && s.Name == b.Paper.Name {
+					held++
+					if s != b.Paper {
+						t.Errorf("%s: %s: %+v as its paper, %+v among the sheets", m.text, b.Name, b.Paper, s)
+					}
+				}
+			}
+		}
+	})
+	if held < 200 {
+		t.Errorf("only %d papers", held)
+	}
+}
+
+// As many cards come out of a sheet as Start says of them, once they are taken.
+func TestASheetGivesWhatStartSays(t *testing.T) {
+	taken := 0
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 14))}
+	for range howMany(40) {
+		doc := m.job()
+		m.sometimes(doc, 40, "trimmer", func() any { return fields{"longest": m.length(7, 14), "deepest": m.length(5, 12)} })
+		m.sometimes(doc["card"].(fields), 30, "grain", func() any { return "fold" })
+		w, text, err := workedOut(doc)
+		if err != nil {
+			continue
+		}
+		try := func(what string, gives int, patch fields) {
+			then, _, err := workedOut(job.Merged(doc, patch))
+			if err != nil {
+				return // something else of the job is in its way: layers that vanish
+			}
+			taken++
+			if got := then.Plan.Base.PerSheet; got != gives {
+				t.Fatalf("%s: %s: %d are said to come out of a sheet, %d do", text, what, gives, got)
+			}
+		}
+		for _, one := range w.Plan.Worth {
+			if w.Plan.Envelope != nil {
+				try("worth "+one.Text, one.PerSheet, one.Patch)
+			}
+		}
+		for i, one := range w.Plan.Makes {
+			if i%7 == 0 {
+				try("makes "+one.Name+" "+one.Text, one.PerSheet, one.Patch)
+			}
+		}
+		for i, one := range w.Plan.Sells {
+			if i%5 == 0 {
+				for _, f := range one.Folds {
+					try("sells "+one.Text+" "+f.Text, f.PerSheet, f.Patch)
+				}
+			}
+		}
+	}
+	if taken < 100 {
+		t.Errorf("only %d were taken", taken)
+	}
 }

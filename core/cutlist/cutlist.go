@@ -201,10 +201,7 @@ func Missing(b *batch.Batch) string {
 	for i, m := range b.Missing {
 		texts[i] = missingSheets(m.Count, b.Sheets[m.Sheet])
 	}
-	if last := len(texts) - 1; last > 0 {
-		return strings.Join(texts[:last], ", ") + " and " + texts[last] + " more"
-	}
-	return texts[0] + " more"
+	return words.List(texts) + " more"
 }
 
 func missingSheets(n int, s brief.StockSheet) string { return say.Sheets(n) + " of " + sheetName(s) }

@@ -118,13 +118,21 @@ func (l Length) Bare(u Unit) string {
 // Shown is the length as Text writes it, in its unit: what a sum on paper comes to.
 func (l Length) Shown(u Unit) float64 {
 	l = l.bounded()
-	if u == Millimetres {
-		return float64(inParts(int64(l), int64(Millimetre), 100)) / 100
-	}
-	if l%(Inch/64) == 0 {
+	switch {
+	case u == Millimetres:
+		return float64(l.shows(u)) / 100
+	case l%(Inch/64) == 0:
 		return l.In()
 	}
-	return float64(inParts(int64(l), int64(Inch), 1000)) / 1000
+	return float64(l.shows(u)) / 1000
+}
+
+// shows counts a length in the decimal parts that a unit shows.
+func (l Length) shows(u Unit) int64 {
+	if u == Millimetres {
+		return inParts(int64(l.bounded()), int64(Millimetre), 100)
+	}
+	return inParts(int64(l.bounded()), int64(Inch), 1000)
 }
 
 // inParts counts units of a size in decimal parts, rounded half up in whole

@@ -208,9 +208,10 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 	if m.Bought != "" {
 		c.Needs, c.Sheet = m.Bought, 0
 	}
-	if t := m.Trials; t != nil {
-		c.Trials = 100 * float64(t.OK) / float64(t.Runs)
-		c.Share = fmt.Sprintf("%d of 100", 100*t.OK/t.Runs)
+	if m.Trials != nil {
+		ok, runs := w.r.Early(m)
+		c.Trials = 100 * float64(ok) / float64(max(1, runs))
+		c.Share = fmt.Sprintf("%d of %d", ok, runs)
 	}
 	if m.Post == nil {
 		return c

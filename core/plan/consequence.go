@@ -54,7 +54,11 @@ func (w consequences) summary() string {
 	if w.b.Card.Made {
 		text = "Made: " + w.SizeText(w.r.Card.Size)
 	} else if len(w.r.Base.Scores) > 0 {
-		text += fmt.Sprintf(", score at %s", w.Text(w.r.Base.Scores[0].At))
+		var at []string
+		for _, s := range w.r.Base.Scores {
+			at = append(at, w.Text(s.At))
+		}
+		text += ", score at " + words.List(at)
 	}
 	if len(w.plan.Post) == 0 {
 		return text + "."

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"yellow-parcel/core/brief"
@@ -26,8 +25,12 @@ func bendsOf(b card.Band, state string) document.Bends {
 
 // bendWorking is the stiffness estimate in a line.
 func bendWorking(s say.Say, b card.Band, length measure.Length) string {
-	text := fmt.Sprintf("Round an 11 in turn under a belt it stands off by %s to %s of its %s length; under a quarter bends easily, over seven tenths is too rigid",
-		measure.FromMM(math.Round(b.LowMM)).Text(measure.Millimetres), measure.FromMM(math.Round(b.HighMM)).Text(measure.Millimetres), s.Text(length))
+	turn, near := "an 11 in", measure.DefaultRuler(s.Unit)
+	if s.Unit == measure.Millimetres {
+		turn = "a " + s.Text(11*measure.Inch) + " (11 in)"
+	}
+	text := fmt.Sprintf("Round %s turn under a belt it stands off by %s to %s of its %s length; under a quarter bends easily, over seven tenths is too rigid",
+		turn, s.Text(near.Nearest(measure.FromMM(b.LowMM))), s.Text(near.Nearest(measure.FromMM(b.HighMM))), s.Text(length))
 	if b.Creases {
 		text += "; at the stiff end its faces may crease, which counts one word worse"
 	}

@@ -181,14 +181,14 @@ func (w postWriter) checks(all []post.Check) []document.Reason {
 	return out
 }
 
-// checkWords fills a rule's sentence with the check's figures, in the carrier's own unit.
+// checkWords fills a rule's sentence with the check's figures, in the job's unit.
 func (w postWriter) checkWords(c post.Check) string {
 	text := words.Filled(c.Words(), func(place string) (string, bool) {
 		switch place {
 		case "value":
 			return w.figureText(c.Value), true
 		case "limit":
-			return w.figureText(c.Limit), true
+			return w.limitText(c.Limit), true
 		case "margin":
 			return w.figureText(c.Margin), true
 		case "by":
@@ -211,8 +211,19 @@ func (w postWriter) checkWords(c post.Check) string {
 	return text
 }
 
-func (w postWriter) figureText(f post.Figure) string {
-	unit := w.v.Carrier.Unit
+// limitText is a limit in the job's unit, and as the carrier has it beside where that is in the other one.
+func (w postWriter) limitText(f post.Figure) string {
+	text, unit := w.figureText(f), w.v.Carrier.Unit
+	if as := figureIn(f, unit); unit != w.Unit && as != text {
+		return text + " (" + as + ")"
+	}
+	return text
+}
+
+func (w postWriter) figureText(f post.Figure) string { return figureIn(f, w.Unit) }
+
+// figureIn is a check's figure in a unit.
+func figureIn(f post.Figure, unit measure.Unit) string {
 	switch f.Kind {
 	case post.LengthFigure:
 		return f.Length.Text(unit)

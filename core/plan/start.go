@@ -159,7 +159,7 @@ func (w startWriter) makes() []document.Makeable {
 	all := []document.Makeable{}
 	for _, one := range w.r.Makes {
 		z := one.Finished
-		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.SizeText(z), Width: w.Length(z.Width), Height: w.Length(z.Height), PerSheet: one.PerSheet(), Small: one.Small,
+		mk := document.Makeable{Fold: one.Fold.ID, Name: one.Fold.Name, Text: w.SizeText(z), Width: w.Length(z.Width), Height: w.Length(z.Height), PerSheet: one.PerSheet, Small: one.Small,
 			Patch: job.Then(job.Resized(z, w.Unit), job.Set("card", "fold", one.Fold.ID))}
 		if one.Best.Verdict != card.No {
 			mk.Envelope, mk.Verdict = w.b.Catalog.Formats[one.Best.Envelope.Place].Name, string(one.Best.Verdict)

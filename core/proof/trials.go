@@ -13,6 +13,7 @@ import (
 // Trials is what came of making a blank many times over with a shaky hand.
 type Trials struct {
 	Runs, OK int
+	Tenth    int            // of OK, those among the first tenth of the runs
 	Error    measure.Length // how far every cut and score may stray, either way
 	Weakest  string         // code of the check that failed most; empty when none did
 }
@@ -41,10 +42,12 @@ func newTrier(b blank.Blank, thickness, stray measure.Length, seed uint64) *trie
 // tries makes the blank so many times.
 func (t *trier) tries(runs int) Trials {
 	out := Trials{Runs: runs, Error: t.most}
-	for range runs {
+	for n := range runs {
 		code := t.once()
 		if code == "" {
-			out.OK++
+			if out.OK++; n < runs/10 {
+				out.Tenth++
+			}
 			continue
 		}
 		if t.failed[code]++; t.failed[code] > t.failed[out.Weakest] {

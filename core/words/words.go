@@ -44,6 +44,14 @@ func Plural(n int, one string) string {
 	return one + "s"
 }
 
+// List names all of some things: "5, 7 and 9".
+func List(all []string) string {
+	if last := len(all) - 1; last > 0 {
+		return strings.Join(all[:last], ", ") + " and " + all[last]
+	}
+	return strings.Join(all, "")
+}
+
 // Letter names things one after another: A, B and so on, then AA.
 func Letter(i int) string {
 	if i < 26 {

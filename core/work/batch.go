@@ -2,6 +2,7 @@ package work
 
 import (
 	"yellow-parcel/core/batch"
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/trim"
 )
@@ -10,13 +11,7 @@ import (
 func batchOf(r *Result) batch.Batch {
 	b := r.Brief
 	n := b.Cut()
-	base := trim.Piece{Name: "base", Size: r.Base.Size, Count: n, Paper: b.Base.Paper.Name}
-	if b.Base.AlongFold && len(r.Base.Scores) > 0 {
-		base.Grain = trim.Height
-		if r.Base.OnTop() {
-			base.Grain = trim.Width
-		}
-	}
+	base := basePiece(b, r.Base.Flat, n)
 	pieces := []trim.Piece{base}
 	for i, z := range r.Layers.Stack {
 		pieces = append(pieces, trim.Piece{Name: b.Layers.Each[i].Name, Size: z, Count: n, Paper: b.Layers.Each[i].Paper.Name})
@@ -30,10 +25,22 @@ func batchOf(r *Result) batch.Batch {
 	return out
 }
 
-// oneSheet is how the job's own sheet is cut into bases, within the trimmer's
-// reach and along the grain where that is asked for and known.
-func (r *Result) oneSheet() *trim.CutPlan {
-	base := r.Batch.Problem.Pieces[0]
+// basePiece is the flat piece of a card, along the grain where that is asked for.
+func basePiece(b *brief.Brief, flat card.Flat, count int) trim.Piece {
+	out := trim.Piece{Name: "base", Size: flat.Size, Count: count, Paper: b.Base.Paper.Name}
+	if b.Base.AlongFold && len(flat.Scores) > 0 {
+		out.Grain = trim.Height
+		if flat.OnTop() {
+			out.Grain = trim.Width
+		}
+	}
+	return out
+}
+
+// gives is how the job's own sheet is cut into as many of a flat piece as it gives,
+// within the trimmer's reach and along the grain where that is asked for and known; nil for none.
+func (r *Result) gives(flat card.Flat) *trim.CutPlan {
+	base := basePiece(r.Brief, flat, 1)
 	one := trim.Sheets{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}
 	for _, s := range r.Brief.Stock.OnHand {
 		if s.Size == one.Size && (base.Paper == "" || s.Paper.Name == base.Paper) {

@@ -101,7 +101,6 @@ func (r *maker) all() (made []*Made, unsuited []Unsuited) {
 			unsuited = append(unsuited, Unsuited{c, err})
 			continue
 		}
-		r.try(m, len(made) == 0)
 		m.Paper = r.paperFor(m)
 		if m.Sealed == nil {
 			m.Sealed = r.sealer.sealedBlank(m)
@@ -118,6 +117,9 @@ func (r *maker) all() (made []*Made, unsuited []Unsuited) {
 		rest = rest[1:]
 	}
 	slices.SortStableFunc(rest, better)
+	for i, m := range made {
+		r.try(m, i == 0)
+	}
 	return made, append(unsuited, needless...)
 }
 
@@ -156,9 +158,8 @@ var errNeedless = errors.New("an envelope of the card's own proportions does as 
 const trialSeed = 1
 
 // try makes a blank with a hand that strays half a ruler mark at every cut and
-// score; all blanks but the first one made are tried a tenth as often.
+// score; all blanks but the first are tried a tenth as often.
 func (r *maker) try(m *Made, first bool) {
-	const fewer = 10
 	runs := r.how.Trials
 	if !first {
 		runs /= fewer
@@ -167,6 +168,18 @@ func (r *maker) try(m *Made, first bool) {
 		t := r.how.Memory.trials(m, r.roomFor(m), r.Brief.Ruler.Step/2, runs)
 		m.Trials = &t
 	}
+}
+
+// fewer is by how much less often a blank is tried that is not the first.
+const fewer = 10
+
+// Early is how many of its first trials a blank came through, and of how many: as many
+// for one blank as for the others.
+func (r *Result) Early(m *Made) (ok, runs int) {
+	if m == r.Blanks[0] {
+		return m.Trials.Tenth, m.Trials.Runs / fewer
+	}
+	return m.Trials.OK, m.Trials.Runs
 }
 
 // Shaky tries the first blank with hands that stray more and more, from a

@@ -6,15 +6,15 @@ import (
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/trim"
 )
 
 // Makeable is a card that comes out of the sheet, in the bought envelope that
 // takes it best. Small ones are hardly a card.
 type Makeable struct {
 	card.Make
-	Best  card.Fit
-	Small bool
+	PerSheet int
+	Best     card.Fit
+	Small    bool
 }
 
 // SoldCard is a card sold for an envelope, and how often it comes out of the sheet by fold.
@@ -48,7 +48,12 @@ func makes(r *Result) []Makeable {
 			continue
 		}
 		small := min(z.Width, z.Height) < leastWide || max(z.Width, z.Height) < leastLong
-		out = append(out, Makeable{one, card.Best(r.Envelopes(), r.OuterOf(z), r.Card.Thickness), small})
+		flat, err := one.Fold.Flat(z, r.Brief.Base.Shape)
+		n := yielded(r.gives(flat))
+		if err != nil || n == 0 {
+			continue // it divides the sheet, and the trimmer does not reach
+		}
+		out = append(out, Makeable{one, n, card.Best(r.Envelopes(), r.OuterOf(z), r.Card.Thickness), small})
 	}
 	return out
 }
@@ -75,8 +80,7 @@ func sells(r *Result) []SoldCard {
 			if err != nil || !fold.Usual && flat.Panels > 1 {
 				continue
 			}
-			n, _ := trim.Yield(b.Stock.Sheet.Size, flat.Size)
-			one.Folds = append(one.Folds, FoldYield{fold, n})
+			one.Folds = append(one.Folds, FoldYield{fold, yielded(r.gives(flat))})
 		}
 		out = append(out, one)
 	}

@@ -9,7 +9,7 @@ import (
 func TestSoldCardsOutOfASheet(t *testing.T) {
 	for fields, want := range map[string][]string{
 		`"sheet":"us-letter"`: {
-			"3 1/2 × 4 7/8 in book 2 tent 2 flat 4", // 7 x 4 7/8: one and two halves of 11; 3 1/2 x 9 3/4: two; two by two flat
+			"3 1/2 × 4 7/8 in book 2 tent 2 flat 5", // 7 x 4 7/8: one and two halves of 11; 3 1/2 x 9 3/4: two; flat two upright beside three across, 3 1/2 + 4 7/8 of 8 1/2
 			"4 1/4 × 5 1/2 in book 2 tent 2 flat 4", // 8 1/2 x 5 1/2, 4 1/4 x 11: halves and quarters, no waste
 			"4 1/2 × 6 1/4 in book 1 tent 0 flat 2", // 9 x 6 1/4 lying; 12 1/2 is over 11
 			"5 × 7 in book 1 tent 0 flat 2",         // 10 x 7 lying; 14 is over 11; 7 x 5 twice in 11

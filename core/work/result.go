@@ -60,10 +60,15 @@ type Base struct {
 
 // PerSheet is how many bases the job's own sheet gives.
 func (b Base) PerSheet() int {
-	if b.One == nil {
+	return yielded(b.One)
+}
+
+// yielded is how many pieces one sheet gives; none without a plan.
+func yielded(one *trim.CutPlan) int {
+	if one == nil {
 		return 0
 	}
-	return len(b.One.Layouts[0].Pieces)
+	return len(one.Layouts[0].Pieces)
 }
 
 // Layers are the sizes of what is stacked on the card.

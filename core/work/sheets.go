@@ -24,6 +24,8 @@ func fitSheet(b *brief.Brief, sheet brief.Bought, known *remembered, nested bool
 	key := fitKey{sheet.Size, b.Tools.Mat, nested}
 	out := known.fit(key, func() SheetFit { return SheetFit{Lie: nest.Try(&known.made, key.sheet, key.mat, key.nest)} })
 	out.Sheet = sheet
+	out.OnHand = slices.ContainsFunc(b.Stock.OnHand, func(h brief.StockSheet) bool { return h.Count > 0 && h.ID == sheet.ID && h.Size == sheet.Size })
+	out.Measured = out.OnHand && sheet.ID == ""
 	return out
 }
 
@@ -32,19 +34,15 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 	nested := m.Named
 	out := make([]SheetFit, 0, len(r.Brief.Catalog.Sheets))
 	for _, s := range r.Brief.Catalog.Sheets {
-		onHand := slices.ContainsFunc(r.Brief.Stock.OnHand, func(h brief.StockSheet) bool { return h.ID == s.ID })
-		if s.Unit != r.Brief.Sold && !onHand {
-			continue
-		}
 		fit := fitSheet(r.Brief, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, nested)
-		fit.OnHand = onHand
-		out = append(out, fit)
-	}
-	for _, h := range r.Brief.Stock.OnHand {
-		if h.ID == "" {
-			fit := fitSheet(r.Brief, h.Bought, m.known, nested)
-			fit.Measured, fit.OnHand = true, true
+		if s.Unit == r.Brief.Sold || fit.OnHand {
 			out = append(out, fit)
+		}
+	}
+	for i, h := range r.Brief.Stock.OnHand {
+		listed := slices.ContainsFunc(r.Brief.Stock.OnHand[:i], func(o brief.StockSheet) bool { return o.ID == "" && o.Size == h.Size })
+		if h.ID == "" && h.Count > 0 && !listed {
+			out = append(out, fitSheet(r.Brief, h.Bought, m.known, nested))
 		}
 	}
 	return out
@@ -54,24 +52,28 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 // hand that takes it, else the smallest sold where the job lives, else the usual
 // one, which then is too small.
 func (r *maker) paperFor(m *Made) SheetFit {
+	return fitSheet(r.Brief, r.sheetFor(m), m.known, m.Named)
+}
+
+func (r *maker) sheetFor(m *Made) brief.Bought {
 	b := r.Brief
 	if b.Blank.Papered || m.Bought != "" {
-		return fitSheet(b, b.Blank.Paper, m.known, false)
+		return b.Blank.Paper
 	}
 	var best SheetFit
 	for _, h := range b.Stock.OnHand {
 		fit := fitSheet(b, h.Bought, m.known, false)
 		if h.Count > 0 && fit.Fits && (!best.Fits || area(h.Size) < area(best.Sheet.Size)) {
-			best, best.OnHand, best.Measured = fit, true, h.ID == ""
+			best = fit
 		}
 	}
 	if best.Fits {
-		return best
+		return best.Sheet
 	}
 	if s, ok := SmallestSheet(b, m); ok {
-		return fitSheet(b, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, false)
+		return brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}
 	}
-	return fitSheet(b, b.Blank.Paper, m.known, false)
+	return b.Blank.Paper
 }
 
 // SmallestSheet is the smallest sheet sold where the job's unit is used that a

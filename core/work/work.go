@@ -40,7 +40,7 @@ func Do(b *brief.Brief, how How) (*Result, error) {
 	r.Worth = worthCutting(r)
 	if !b.Card.Made {
 		r.Batch = batchOf(r)
-		r.Base.One = r.oneSheet()
+		r.Base.One = r.gives(r.Base.Flat)
 		r.Batch.Solve(solve, b.Stock.Aim)
 		r.Batch.Elsewhere(b.Catalog, b.Sold, how.Memory.Most)
 	}

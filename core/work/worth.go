@@ -7,7 +7,6 @@ import (
 	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
-	"yellow-parcel/core/trim"
 )
 
 // Worth is a size worth cutting for the envelope on hand.
@@ -106,7 +105,7 @@ func (r *Result) worth(z card.Size) (w Worth, ok bool) {
 		return w, false
 	}
 	w.Size = z
-	one := r.how.Memory.Most(trim.Sheets{Name: r.Brief.Stock.Sheet.Name, Size: r.Brief.Stock.Sheet.Size}, trim.Piece{Name: "base", Size: flat.Size}, r.Brief.Tools.Trimmer)
+	one := r.gives(flat)
 	if one == nil {
 		return w, true
 	}
