@@ -14,6 +14,8 @@ import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
+	"yellow-parcel/core/learn"
+	"yellow-parcel/core/logbook"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/supply"
@@ -365,5 +367,41 @@ func TestASheetGivesWhatStartSays(t *testing.T) {
 	}
 	if taken < 100 {
 		t.Errorf("only %d were taken", taken)
+	}
+}
+
+// The calendar lays into sittings what the bench says a making takes at most, by one's own pace as by the usual minutes.
+func TestTheBenchTakesWhatTheCalendarLays(t *testing.T) {
+	book := learn.Read([]logbook.Entry{{Took: []logbook.Took{{Step: "cut", Pieces: 10, Seconds: 840, Usual: 600}, {Step: "fold", Pieces: 6, Seconds: 300, Usual: 360}, {Step: "assemble", Pieces: 8, Seconds: 720, Usual: 480}}}})
+	laid := 0
+	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 15))}
+	for range howMany(40) {
+		doc := m.job()
+		doc["due"], doc["sittings"] = "2027-11-01", fields{"minutes": 60, "at": "19:00", "days": []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}}
+		text, err := json.Marshal(doc)
+		if err != nil {
+			t.Fatal(err)
+		}
+		j, err := job.Read(text)
+		if err != nil {
+			t.Fatalf("%s: %v", text, err)
+		}
+		for _, of := range []*learn.Book{nil, book} {
+			p, err := wholePlan(j, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known, Steps: true, Today: "2026-09-23", Book: of})
+			if err != nil || len(p.Steps) == 0 {
+				continue
+			}
+			laid++
+			minutes := 0
+			for _, s := range p.Sittings {
+				minutes += s.Minutes
+			}
+			if float64(minutes) != p.Time.High || p.Time.Low > p.Time.Likely || p.Time.Likely > p.Time.High || p.Time.Own != (of != nil) {
+				t.Errorf("%s: %d minutes are laid, %+v at the bench", text, minutes, *p.Time)
+			}
+		}
+	}
+	if laid < 30 {
+		t.Errorf("only %d makings", laid)
 	}
 }

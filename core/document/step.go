@@ -57,6 +57,7 @@ type Minutes struct {
 	Likely float64 `json:"likely"`
 	High   float64 `json:"high"`
 	Text   string  `json:"text"`
+	Own    bool    `json:"own,omitempty" doc:"by the maker's own pace, as far as that is noted"`
 }
 
 // Supplies are what the whole batch takes, and what it costs where that is known.

@@ -87,5 +87,22 @@ func (e Efforts) Need(b *Book) calendar.Need {
 	return calendar.Need{First: int(math.Ceil(e.First.Upper(b))), Rest: int(math.Ceil(e.Rest.Upper(b)))}
 }
 
+// Pace is how long hands take by a maker's own pace, one phase after the other, and from
+// how many noted steps; none where nothing is noted.
+func (e Efforts) Pace(b *Book) (low, likely, high float64, noted int) {
+	for _, phase := range []Effort{e.First, e.Rest} {
+		l, m, h, n := phase.Pace(b)
+		if n == 0 { // by the usual minutes, as it is laid
+			l, m, h = phase.Likely(), phase.Likely(), phase.High
+		}
+		low, likely, high = low+l, likely+m, high+h
+	}
+	_, _, _, noted = e.First.with(e.Rest).Pace(b) // of a kind that both have once
+	return low, likely, high, noted
+}
+
+// Likely is the usual minutes of hands together.
+func (e Efforts) Likely() float64 { return e.First.Likely() + e.Rest.Likely() }
+
 // With is what two makings take together.
 func (e Efforts) With(o Efforts) Efforts { return Efforts{e.First.with(o.First), e.Rest.with(o.Rest)} }

@@ -118,7 +118,7 @@ func (w teacher) post(b *learn.Book) (one document.Learned, ok bool) {
 }
 
 // Time is how long a making takes by the maker's own pace, where any of it was noted.
-func Time(b *learn.Book, of learn.Effort) (document.Learned, bool) {
+func Time(b *learn.Book, of learn.Efforts) (document.Learned, bool) {
 	low, likely, high, noted := of.Pace(b)
 	if noted == 0 {
 		return document.Learned{}, false

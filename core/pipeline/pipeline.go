@@ -115,7 +115,8 @@ func (all *Whole) steps(j job.Job, cat *catalog.Catalog, how Order) {
 	if all.Result.Batch.Err != nil {
 		return
 	}
-	if l, ok := lesson.Time(how.Book, schedule.EffortOf(made.All)); ok {
+	all.Plan.Time = new(schedule.TimeOf(made.All, how.Book))
+	if l, ok := lesson.Time(how.Book, schedule.EffortsOf(made.All)); ok {
 		all.Plan.Learned = append(all.Plan.Learned, l)
 	}
 	if today, ok := calendar.Day(how.Today); ok && all.Result.Brief.Due != nil {

@@ -51,7 +51,7 @@ func Write(s say.Say, p bench.Setup, supplies supply.List) Made {
 			n += len(l.Plan.Layouts)
 		}
 	}
-	out := Made{All: steps, Steps: make([]document.Step, len(steps)), Time: minutes(bench.Time(steps)), Supplies: w.supplies(supplies)}
+	out := Made{All: steps, Steps: make([]document.Step, len(steps)), Time: Minutes(bench.Time(steps)), Supplies: w.supplies(supplies)}
 	for i := range steps {
 		out.Steps[i] = w.step(&steps[i])
 	}
@@ -66,7 +66,7 @@ func Nothing() Made {
 // step is one step in words.
 func (w prompter) step(s *bench.Step) document.Step {
 	out := document.Step{ID: s.ID, Phase: string(s.Phase), Kind: string(s.Kind), Part: w.part(s), Text: w.Fill(bench.Says[s.Say.Name], s.Say.With...), Figure: w.figure(s.Figure), Pieces: s.Pieces, Spares: s.Spares, Guide: len(s.Cuts) > 0,
-		Tool: tools[s.Tool], Minutes: minutes(s.Minutes), Details: w.details(s), Looks: looks(s.Looks), Handled: []document.Handled{}}
+		Tool: tools[s.Tool], Minutes: Minutes(s.Minutes), Details: w.details(s), Looks: looks(s.Looks), Handled: []document.Handled{}}
 	if s.Blade {
 		out.Caution = blade
 	}
@@ -197,8 +197,8 @@ func looks(all []bench.Look) []document.Look {
 	return out
 }
 
-// minutes rounds to the tenth of a minute, as the document has it.
-func minutes(m bench.Minutes) document.Minutes {
+// Minutes rounds to the tenth of a minute, as the document has it.
+func Minutes(m bench.Minutes) document.Minutes {
 	tenth := func(v float64) float64 { return math.Round(v*10) / 10 }
 	return document.Minutes{Low: tenth(m.Low), Likely: tenth(m.Likely), High: tenth(m.High), Text: Span(m.Low, m.High)}
 }

@@ -2638,6 +2638,8 @@ export interface components {
             likely: number;
             /** Format: double */
             low: number;
+            /** @description by the maker's own pace, as far as that is noted */
+            own?: boolean;
             text: string;
         };
         Missing: {

@@ -55,7 +55,7 @@ function toggle(extra: string) {
         <FigureText class="big figures" :text="found.time.text" />
         <span
           >for {{ plan.quantity }}, {{ found.steps.length }} steps; the first one all the way before the rest
-          is cut</span
+          is cut<template v-if="found.time.own">; by your own pace</template></span
         >
       </p>
       <BeginMaking
