@@ -56,6 +56,7 @@ func (s *searches) lookForCuts(ctx context.Context, in *JobInput, send sse.Sende
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
 	}
+	all.AtTheBench(pipeline.Order{Memory: s.memory, Solve: s.atLength(ctx, nil)}) // what else is cut, as long
 	found(send, all.Plan.CutPlan)
 }
 
@@ -64,14 +65,14 @@ func found(send sse.Sender, p *document.CutPlan) {
 	_ = send.Data(CutsFound{p.SheetsUsed, p.Proved, p.Bound})
 }
 
-// atLength looks for cut plans as long as it pays, tells how it goes, and keeps
-// what was found unless the caller went away before the end.
+// atLength looks for cut plans as long as it pays, tells how it goes to whoever wants to
+// hear, and keeps what was found unless the caller went away before the end.
 func (s *searches) atLength(ctx context.Context, send sse.Sender) batch.Solver {
 	last := -1
 	return func(problem trim.Problem) (*trim.Choices, error) {
 		problem.Steps = trim.ThoroughWork
 		problem.Watch = func(done, steps, sheets int) bool {
-			if percent := 100 * done / steps; percent > last {
+			if percent := 100 * done / steps; send != nil && percent > last {
 				last = percent
 				_ = send.Data(CutProgress{percent, sheets})
 			}

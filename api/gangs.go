@@ -13,6 +13,7 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
+	"yellow-parcel/core/pipeline"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 	"yellow-parcel/store"
@@ -161,6 +162,7 @@ func (s *gangs) lookForCuts(ctx context.Context, in *GangInput, send sse.Sender)
 		_ = send.Data(CutsFound{Text: err.Error()})
 		return
 	}
+	whole.AtTheBench(pipeline.Order{Memory: s.memory, Solve: s.searches.atLength(ctx, nil)}) // what else is cut, as long
 	found(send, &whole.Write(false).CutPlan)
 }
 

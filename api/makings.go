@@ -20,6 +20,7 @@ import (
 // StepsBody is how a job is made: its steps, how long they take, and what they take.
 type StepsBody struct {
 	Steps    []document.Step    `json:"steps"`
+	Searched *document.Searched `json:"searched,omitempty"`
 	Time     document.Minutes   `json:"time"`
 	Supplies document.Supplies  `json:"supplies"`
 	Learned  []document.Learned `json:"learned" doc:"what the logbook suggests"`
@@ -122,7 +123,7 @@ func (s *plans) steps(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return &stepsOutput{timing(all.Stages), StepsBody{all.Plan.Steps, *all.Plan.Time, *all.Plan.Supplies, append([]document.Learned{}, all.Plan.Learned...), append([]document.Sitting{}, all.Plan.Sittings...), all.Plan.Schedule}}, nil
+	return &stepsOutput{timing(all.Stages), StepsBody{all.Plan.Steps, all.Plan.Searched, *all.Plan.Time, *all.Plan.Supplies, append([]document.Learned{}, all.Plan.Learned...), append([]document.Sitting{}, all.Plan.Sittings...), all.Plan.Schedule}}, nil
 }
 
 func noMaking(err error) error {

@@ -87,6 +87,7 @@ func newService(kept *store.Store, set Settings, behind *background) *service {
 		set.Now = time.Now
 	}
 	memory, gate, hub := newMemory(), newGate(runtime.GOMAXPROCS(0)), newHub()
+	memory.Keeper = sought{kept.Sought}
 	lib := &library{catalog.Standard(), kept.Carriers, newRuleMemory()}
 	box := &toolbox{kept: kept.Settings, library: lib, now: set.Now}
 	out := &service{toolbox: box, devices: newInstruments(), places: places{set}}

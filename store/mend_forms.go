@@ -19,10 +19,11 @@ type column struct {
 }
 
 var (
-	dayText   = regexp.MustCompile(`^[0-9]{4}-[0-9]{2}-[0-9]{2}$`)
-	stampText = regexp.MustCompile(`^[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9:.]+Z$`)
-	markText  = regexp.MustCompile(`^[0-9a-f]{64}$`)
-	jsonText  = func(text string) bool { return json.Valid([]byte(text)) }
+	dayText    = regexp.MustCompile(`^[0-9]{4}-[0-9]{2}-[0-9]{2}$`)
+	stampText  = regexp.MustCompile(`^[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9:.]+Z$`)
+	markText   = regexp.MustCompile(`^[0-9a-f]{64}$`)
+	packedText = regexp.MustCompile(`^[A-Za-z0-9+/]+={0,2}$`)
+	jsonText   = func(text string) bool { return json.Valid([]byte(text)) }
 )
 
 // written are the columns whose texts have a form, by table and name: by it rows
@@ -35,6 +36,8 @@ var written = map[string]func(string) bool{
 	"created.kind":       func(text string) bool { return slices.Contains(creations, Creation(text)) },
 	"sessions.mark":      markText.MatchString,
 	"answered.mark":      markText.MatchString,
+	"sought.mark":        markText.MatchString,
+	"sought.plan":        packedText.MatchString,
 	"making_jobs.due":    func(text string) bool { return text == "" || dayText.MatchString(text) },
 	"floors.of":          func(text string) bool { return text == "all" },
 	"making_events.body": jsonText, "log.date": dayText.MatchString, "log.document": jsonText,

@@ -49,6 +49,7 @@ type Store struct {
 	Carriers Carriers
 	Settings Preferences
 	Sessions Sessions
+	Sought   Sought
 	Copies   *Copies
 	Health   *Health
 
@@ -60,7 +61,7 @@ type Store struct {
 func storeOf(db guarded, file string) *Store {
 	h := &Health{db: db, file: file}
 	return &Store{
-		Jobs{db}, Gangs{db}, Makings{db}, Log{db}, Shelf{db}, Carriers{db}, Preferences{db}, Sessions{db}, &Copies{db: db, file: file, health: h}, h,
+		Jobs{db}, Gangs{db}, Makings{db}, Log{db}, Shelf{db}, Carriers{db}, Preferences{db}, Sessions{db}, Sought{db}, &Copies{db: db, file: file, health: h}, h,
 		db, file, nil,
 	}
 }

@@ -16,11 +16,12 @@ type exportCommand struct {
 	Job      string   `arg:"" help:"Job file, or - for standard input."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
 	Out      string   `short:"o" help:"File to write; standard output when absent."`
+	searching
 }
 
 // Run writes the part at true size.
 func (c *exportCommand) Run(s streams) error {
-	all, err := workFile(c.Job, c.Carriers, "", s)
+	all, err := workFile(c.Job, c.Carriers, "", c.searching, s)
 	if err != nil {
 		return err
 	}

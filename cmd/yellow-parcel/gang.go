@@ -23,6 +23,7 @@ type gangCommand struct {
 	As       string   `help:"A file of its cut list, pdf or csv, instead of the plan."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
 	Out      string   `short:"o" help:"File to write; standard output when absent."`
+	searching
 }
 
 // Run prints the plan of several jobs that are cut as one, or writes its cut list.
@@ -39,7 +40,8 @@ func (c *gangCommand) Run(s streams) error {
 	if err != nil {
 		return err
 	}
-	whole, err := gang.WorkOut(g, library, gang.Order{Solve: atLength(s), Today: time.Now().Format(time.DateOnly)})
+	memory := listening(s)
+	whole, err := gang.WorkOut(g, library, gang.Order{Memory: memory, Solve: c.by(memory), Today: time.Now().Format(time.DateOnly)})
 	if err != nil {
 		return err
 	}
@@ -61,9 +63,11 @@ func (c *gangCommand) Run(s streams) error {
 	return err
 }
 
-// atLength looks for cut plans as long as it pays: nobody is typing.
-func atLength(s streams) batch.Solver {
-	m := listening(s)
+// by looks for cut plans as long as it pays, nobody being on the point of typing more; or shortly.
+func (how searching) by(m *work.Memory) batch.Solver {
+	if how.Search == "short" {
+		return m.Solve
+	}
 	return func(p trim.Problem) (*trim.Choices, error) {
 		p.Steps = trim.ThoroughWork
 		return m.Choose(p)

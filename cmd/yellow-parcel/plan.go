@@ -19,11 +19,17 @@ type planCommand struct {
 	Job      string   `arg:"" help:"Job file, or - for standard input."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
 	Today    string   `help:"The day it is, 2026-01-14; this one when absent."`
+	searching
+}
+
+// searching is how long cuts are looked for.
+type searching struct {
+	Search string `default:"long" enum:"long,short" help:"How cuts are looked for: long, or short as the screens do until they look longer."`
 }
 
 // Run prints the plan as JSON.
 func (c *planCommand) Run(s streams) error {
-	all, err := workFile(c.Job, c.Carriers, c.Today, s)
+	all, err := workFile(c.Job, c.Carriers, c.Today, c.searching, s)
 	if err != nil {
 		return err
 	}
@@ -34,23 +40,25 @@ type stepsCommand struct {
 	Job      string   `arg:"" help:"Job file, or - for standard input."`
 	Carriers []string `name:"carrier" type:"existingfile" help:"A carrier's rules of your own, a YAML file; more than once for more."`
 	Today    string   `help:"The day it is, 2026-01-14; this one when absent."`
+	searching
 }
 
 // Run prints the steps at the bench as JSON, how long they take, and what they take.
 func (c *stepsCommand) Run(s streams) error {
-	all, err := workFile(c.Job, c.Carriers, c.Today, s)
+	all, err := workFile(c.Job, c.Carriers, c.Today, c.searching, s)
 	if err != nil {
 		return err
 	}
 	return indented(s.out, struct {
 		Steps    []document.Step    `json:"steps"`
+		Searched *document.Searched `json:"searched,omitempty"`
 		Time     *document.Minutes  `json:"time"`
 		Supplies *document.Supplies `json:"supplies"`
-	}{all.Plan.Steps, all.Plan.Time, all.Plan.Supplies})
+	}{all.Plan.Steps, all.Plan.Searched, all.Plan.Time, all.Plan.Supplies})
 }
 
 // workFile works a job file out with its trials and ways out.
-func workFile(name string, carriers []string, today string, s streams) (*pipeline.Whole, error) {
+func workFile(name string, carriers []string, today string, how searching, s streams) (*pipeline.Whole, error) {
 	day, err := dayOf(today)
 	if err != nil {
 		return nil, err
@@ -67,7 +75,8 @@ func workFile(name string, carriers []string, today string, s streams) (*pipelin
 	if err != nil {
 		return nil, err
 	}
-	return pipeline.WorkOut(one, library, pipeline.Order{Whole: true, Steps: true, Memory: listening(s), Solve: atLength(s), Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
+	memory := listening(s)
+	return pipeline.WorkOut(one, library, pipeline.Order{Whole: true, Steps: true, Memory: memory, Solve: how.by(memory), Trials: work.UsualTrials, Today: day.Format(time.DateOnly)})
 }
 
 // dayOf is the day a flag names, at its beginning; now, where it names none.

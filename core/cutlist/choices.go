@@ -18,7 +18,7 @@ var aims = map[trim.Aim]string{trim.FewestSheets: "fewest sheets", trim.FewestMo
 // that is cut is.
 func (c writer) choices(out *document.CutPlan) {
 	plans := c.Plans
-	out.Refine = !plans.Long && plans.By(trim.FewestSheets).Used > plans.By(trim.FewestSheets).LowerBound
+	out.Refine, out.Longer = plans.Open() && !plans.Proved(plans.By(trim.FewestSheets), trim.FewestSheets), plans.Open()
 	if len(plans.Plans) < 2 {
 		return
 	}

@@ -61,7 +61,12 @@ func Write(s say.Say, stock brief.Stock, b *batch.Batch, whole bool) List {
 		list.Warnings = append(list.Warnings, document.Note{Code: "stock-short", Field: "stock", Text: fmt.Sprintf("To make %d: %s.", c.Cards+c.Spare, Missing(b))})
 	}
 	out.Cost = c.cost()
-	out.Text, out.Bound = c.summary(), boundText(made, c.Plans)
+	out.Text, out.Bound, out.Searched = c.summary(), boundText(made, c.Plans), SearchedOf(c.Plans)
+	for _, a := range trim.Aims {
+		if c.Plans.Proved(made, a) {
+			out.ProvedOf = append(out.ProvedOf, string(a))
+		}
+	}
 	if c.Plans.Fell != nil {
 		list.Warnings = append(list.Warnings, document.Note{Code: "cut-fault", Field: "stock", Text: fellText})
 	}
@@ -251,11 +256,34 @@ func boundText(made *trim.CutPlan, of *trim.Choices) string {
 	case fewest.Proved():
 		return fmt.Sprintf("The fewest sheets are %d; this plan takes %d more.", fewest.Used, made.Used-fewest.Used)
 	}
-	text := fmt.Sprintf("No plan uses fewer than %s; this one is within %d.", say.Sheets(made.LowerBound), made.Used-made.LowerBound)
-	if of.Long {
-		text += " It was looked for at length."
+	return fmt.Sprintf("No plan uses fewer than %s; this one is within %d.", say.Sheets(made.LowerBound), made.Used-made.LowerBound)
+}
+
+// SearchedOf is how plans were looked for: at length where all of them were.
+func SearchedOf(all ...*trim.Choices) *document.Searched {
+	out, long := &document.Searched{Length: "long"}, 0
+	for _, c := range all {
+		if out.Steps += c.Steps; c.Long {
+			long++
+		}
 	}
-	return text
+	how := "at length"
+	switch {
+	case long == 0:
+		out.Length, how = "short", "shortly"
+	case long < len(all):
+		out.Length, how = "short", "partly at length"
+	}
+	out.Text = fmt.Sprintf("The cuts were looked for %s, in at most %s steps.", how, thousands(out.Steps))
+	return out
+}
+
+// thousands writes a number as it is read: 14 000 000.
+func thousands(n int) string {
+	if n < 1000 {
+		return fmt.Sprint(n)
+	}
+	return thousands(n/1000) + fmt.Sprintf(" %03d", n%1000)
 }
 
 // fellText is said of plans of a search that fell over.

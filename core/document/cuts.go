@@ -14,6 +14,8 @@ type CutPlan struct {
 	Spare      int        `json:"spare" doc:"cards beyond the quantity, for spoilage"`
 	Text       string     `json:"text"`
 	Proved     bool       `json:"proved" doc:"no plan could use fewer sheets"`
+	ProvedOf   []string   `json:"proved_of,omitempty" enum:"sheets,moves,money" doc:"what no plan could do better: use fewer sheets, ask for fewer moves and layouts, cost less"`
+	Searched   *Searched  `json:"searched,omitempty" doc:"how it was looked for; none where nothing is cut"`
 	Bound      string     `json:"bound" doc:"how near the plan is to the fewest sheets there could be"`
 	Cost       *Cost      `json:"cost,omitempty"`
 	Problem    *Note      `json:"problem,omitempty" doc:"why the batch cannot be cut"`
@@ -21,6 +23,15 @@ type CutPlan struct {
 	Choices []CutChoice `json:"choices" doc:"plans worth choosing between; none where there is but one"`
 	Why     string      `json:"why,omitempty" doc:"why this plan is the one"`
 	Refine  bool        `json:"refine,omitempty" doc:"a longer search may find a plan with fewer sheets"`
+	Longer  bool        `json:"longer,omitempty" doc:"a longer search may find a plan with fewer sheets, with fewer moves and layouts, or for less"`
+}
+
+// Searched is how plans were looked for: the same job, looked for in the same way, is cut
+// and made the same, wherever it is asked for.
+type Searched struct {
+	Length string `json:"length" enum:"short,long"`
+	Steps  int    `json:"steps" doc:"as many places as were looked at, at most"`
+	Text   string `json:"text"`
 }
 
 // CutChoice is a plan to choose: as many sheets, moves of the guide and layouts,

@@ -37,6 +37,7 @@ type Plan struct {
 	Sells       []SoldCard   `json:"sells,omitempty" doc:"what the sheet gives of the cards sold for envelopes"`
 	Worth       []SizeWorth  `json:"worth,omitempty" doc:"sizes worth cutting for the envelope on hand"`
 	CutPlan     *CutPlan     `json:"cut_plan,omitempty"`
+	Searched    *Searched    `json:"searched,omitempty" doc:"how its cuts were looked for; with the steps, all that is cut"`
 	Fits        []Fit        `json:"fits"`
 	Blanks      []Blank      `json:"blanks"`
 	Unsuited    []Unsuited   `json:"unsuited"`

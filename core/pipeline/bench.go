@@ -2,9 +2,12 @@ package pipeline
 
 import (
 	"yellow-parcel/core/bench"
+	"yellow-parcel/core/cutlist"
+	"yellow-parcel/core/document"
 	"yellow-parcel/core/prompt"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/supply"
+	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
 
@@ -19,6 +22,20 @@ type Bench struct {
 func (all *Whole) AtTheBench(how Order) Bench {
 	r := all.Result
 	return BenchOf(say.Say{Unit: r.Brief.Unit, Ruler: r.Brief.Ruler}, supply.Alone(r), []*work.Postage{r.Postage}, how)
+}
+
+// searched is how all that is cut was looked for; nil where nothing was.
+func (b *Bench) searched() *document.Searched {
+	var all []*trim.Choices
+	for i := range b.Lots {
+		if c := b.Lots[i].Plans; c != nil {
+			all = append(all, c)
+		}
+	}
+	if len(all) == 0 {
+		return nil
+	}
+	return cutlist.SearchedOf(all...)
 }
 
 // BenchOf is how what lies on a table is made; nothing is made of a batch that cannot be cut.

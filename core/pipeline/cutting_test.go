@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
 
@@ -212,4 +213,26 @@ func TestShortagesInWords(t *testing.T) {
 	if p := planOf(t, `"envelope":"us-a7","card":{"thickness":"1/2"},"layers":[]`); p.Card.Customary != nil {
 		t.Errorf("half an inch thick, and still %s", p.Card.Customary.Text)
 	}
+}
+
+// 29 cards, the tenth of them more, of two layers and an inside panel, as few moves as may be: looked for longer they take no more.
+func TestLookingLongerTakesNoMoreMoves(t *testing.T) {
+	j := read(t, `{"format":"yellow-parcel-job","version":1,"envelope":"us-a2","quantity":29,"spoilage":"10 %","card":{"fold":"book"},"layers":["1/4","1/8"],"inside":"1/4","sheet":"us-12x18","trimmer":{"longest":"12 in","stack":"3 mm"},"cuts":"moves"}`)
+	of := func(steps int) *document.CutPlan {
+		memory := work.NewMemory()
+		all, err := WorkOut(j, catalog.Standard(), Order{Memory: memory, NoWays: true, Solve: func(p trim.Problem) (*trim.Choices, error) {
+			p.Steps = steps
+			return memory.Choose(p)
+		}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return all.Plan.CutPlan
+	}
+	short, long := of(0), of(trim.ThoroughWork)
+	if long.Moves+len(long.Sheets) > short.Moves+len(short.Sheets) || short.Searched.Length != "short" || long.Searched.Length != "long" || long.Longer ||
+		short.Searched.Text != "The cuts were looked for shortly, in at most 80 000 steps." || long.Searched.Text != "The cuts were looked for at length, in at most 14 000 000 steps." {
+		t.Errorf("%d sheets, %d moves, %d layouts, %+v; longer %d sheets, %d moves, %d layouts, %+v", short.SheetsUsed, short.Moves, len(short.Sheets), short.Searched, long.SheetsUsed, long.Moves, len(long.Sheets), long.Searched)
+	}
+	t.Logf("%d sheets, %d moves, %d layouts; longer %d sheets, %d moves, %d layouts", short.SheetsUsed, short.Moves, len(short.Sheets), long.SheetsUsed, long.Moves, len(long.Sheets))
 }

@@ -115,6 +115,7 @@ func (all *Whole) steps(j job.Job, cat *catalog.Catalog, how Order) {
 	if all.Result.Batch.Err != nil {
 		return
 	}
+	all.Plan.Searched = made.searched()
 	all.Plan.Time = new(schedule.TimeOf(made.All, how.Book))
 	if l, ok := lesson.Time(how.Book, schedule.EffortsOf(made.All)); ok {
 		all.Plan.Learned = append(all.Plan.Learned, l)

@@ -35,6 +35,7 @@ func Write(r *work.Result, out []ways.Out, how Telling) *document.Plan {
 	p.Layers, p.Inside, p.Stamping = layers.stacked(), layers.inside(), layers.stamping()
 	p.Ladder, p.SkipMarks = layers.ladder()
 	p.CutPlan = cutPlan(s, r, how.Whole, all)
+	p.Searched = p.CutPlan.Searched
 	p.Unsuited = unsuited(r.Unsuited, all)
 	p.Blanks = blanks(s, r, how.Whole)
 	p.Reasons, p.Schools = reasons(s, r, p.Blanks), schools(s, r)

@@ -38,10 +38,14 @@ const NearLeast = 3
 // plan may serve several aims.
 type Choices struct {
 	Plans []*CutPlan
-	best  map[Aim]*CutPlan
-	Usual *CutPlan // the one that moves the guide least of those near the least paper
-	Known bool     // money is known: every sheet has a price
-	Long  bool     // they were looked for at length
+	At    map[Aim]*CutPlan // the best at each aim
+	Usual *CutPlan         // the one that moves the guide least of those near the least paper
+	Known bool             // money is known: every sheet has a price
+	Long  bool             // they were looked for at length
+	Steps int              // how far they were looked for, at most
+
+	LeastTrouble int           // moves and layouts of any plan there could be, at least
+	LeastMoney   measure.Money // the same of what it costs, where that is known
 
 	Stopped bool // before they were found: others may be better
 
@@ -51,7 +55,7 @@ type Choices struct {
 // By is the plan that is best at something; the usual one where that is not
 // known.
 func (c *Choices) By(a Aim) *CutPlan {
-	if p := c.best[a]; p != nil {
+	if p := c.At[a]; p != nil {
 		return p
 	}
 	return cmp.Or(c.Usual, c.Plans[0])
@@ -60,7 +64,7 @@ func (c *Choices) By(a Aim) *CutPlan {
 // Best are what a plan is best at, in the order of Aims.
 func (c *Choices) Best(p *CutPlan) (out []Aim) {
 	for _, a := range Aims {
-		if c.best[a] == p {
+		if c.At[a] == p {
 			out = append(out, a)
 		}
 	}
@@ -87,7 +91,8 @@ const mostEased = 4_000_000
 
 // choices draws the candidates that are best at something.
 func (v *chooser) choices() *Choices {
-	c := &Choices{best: map[Aim]*CutPlan{}, Known: v.task.priced, Long: v.task.p.Steps >= ThoroughWork && !v.found.stopped}
+	c := &Choices{At: map[Aim]*CutPlan{}, Known: v.task.priced, Long: v.task.p.Steps >= ThoroughWork && !v.found.stopped, Steps: v.task.p.Steps,
+		LeastTrouble: v.task.leastTrouble(), LeastMoney: v.task.leastMoney(v.found.lower)}
 	slices.SortStableFunc(v.found.kept, func(a, b *candidate) int {
 		return cmp.Or(cmp.Compare(a.used, b.used), cmp.Compare(a.trouble(), b.trouble()), cmp.Compare(a.paper, b.paper))
 	})
@@ -98,24 +103,7 @@ func (v *chooser) choices() *Choices {
 		p := v.outlined(one)
 		all, of[p] = append(all, p), one
 	}
-	least := func(order func(a, b *CutPlan) int) *CutPlan { return slices.MinFunc(all, order) }
-	c.best[FewestSheets] = least(func(a, b *CutPlan) int {
-		return cmp.Or(cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Money(), b.Money()))
-	})
-	c.best[FewestMoves] = least(func(a, b *CutPlan) int {
-		return cmp.Or(cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Money(), b.Money()))
-	})
-	if v.task.priced {
-		c.best[LeastMoney] = least(func(a, b *CutPlan) int {
-			return cmp.Or(cmp.Compare(a.Money(), b.Money()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()))
-		})
-	}
-	c.Usual = usual(all, v.task.priced)
-	for _, p := range []*CutPlan{c.best[FewestSheets], c.best[FewestMoves], c.best[LeastMoney], c.Usual} {
-		if p != nil && !slices.Contains(c.Plans, p) {
-			c.Plans = append(c.Plans, p)
-		}
-	}
+	c.pick(all)
 	// Only those chosen have their moves looked into further.
 	for _, p := range c.Plans {
 		v.ease(of[p])
@@ -123,6 +111,64 @@ func (v *chooser) choices() *Choices {
 	}
 	c.Stopped = v.found.stopped
 	return c
+}
+
+// pick picks the plans worth choosing between: the best at each aim, and the usual one.
+func (c *Choices) pick(all []*CutPlan) {
+	least := func(order func(a, b *CutPlan) int) *CutPlan { return slices.MinFunc(all, order) }
+	c.At[FewestSheets] = least(func(a, b *CutPlan) int {
+		return cmp.Or(cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Money(), b.Money()))
+	})
+	c.At[FewestMoves] = least(func(a, b *CutPlan) int {
+		return cmp.Or(cmp.Compare(a.Trouble(), b.Trouble()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Money(), b.Money()))
+	})
+	if c.Known {
+		c.At[LeastMoney] = least(func(a, b *CutPlan) int {
+			return cmp.Or(cmp.Compare(a.Money(), b.Money()), cmp.Compare(a.Used, b.Used), cmp.Compare(a.Trouble(), b.Trouble()))
+		})
+	}
+	c.Usual, c.Plans = usual(all, c.Known), nil
+	for _, p := range []*CutPlan{c.At[FewestSheets], c.At[FewestMoves], c.At[LeastMoney], c.Usual} {
+		if p != nil && !slices.Contains(c.Plans, p) {
+			c.Plans = append(c.Plans, p)
+		}
+	}
+}
+
+// with is the choices among those of two searches for one problem, the former's where both are as good.
+func (c *Choices) with(before *Choices) *Choices {
+	lower := 0
+	all := slices.Concat(before.Plans, c.Plans)
+	for _, p := range all {
+		lower = max(lower, p.LowerBound)
+	}
+	for _, p := range all {
+		p.LowerBound = min(lower, p.Used)
+	}
+	c.LeastMoney = max(c.LeastMoney, before.LeastMoney)
+	c.pick(all)
+	return c
+}
+
+// Proved tells whether no plan could be better at something than one is: use fewer
+// sheets, ask for fewer moves and layouts, cost less.
+func (c *Choices) Proved(p *CutPlan, a Aim) bool {
+	switch {
+	case c.Fell != nil:
+		return false
+	case a == FewestMoves:
+		return p.Trouble() <= c.LeastTrouble
+	case a == LeastMoney:
+		return c.Known && p.Money() <= c.LeastMoney
+	}
+	return p.Proved()
+}
+
+// Open tells whether a longer search might find a plan that is better at something.
+func (c *Choices) Open() bool {
+	return !c.Long && c.Fell == nil && slices.ContainsFunc(Aims, func(a Aim) bool {
+		return (a != LeastMoney || c.Known) && len(c.Plans) > 0 && !c.Proved(c.By(a), a)
+	})
 }
 
 // fewer are the candidates worth drawing: where there are many, the best by

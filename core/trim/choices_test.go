@@ -6,6 +6,7 @@ import (
 	"slices"
 	"testing"
 
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pattern"
 )
@@ -276,3 +277,81 @@ func TestCopiesCostNoWork(t *testing.T) {
 }
 
 var twelveByEighteen = Sheets{Name: "12 x 18", Size: size(12*in, 18*in), Count: Unlimited}
+
+// Looking longer begins with what the usual search finds, and is never worse at what is aimed at; what is proved of a plan no
+// other plan of the two searches does better.
+func TestLookingLongerIsNeverWorse(t *testing.T) {
+	rng := rand.New(rand.NewSource(31))
+	better, proved := 0, map[Aim]int{}
+	for i := range 60 {
+		p := random(rng)
+		p.Steps = 0
+		for k := range p.Sheets {
+			p.Sheets[k].Price, p.Sheets[k].Priced = measure.Money(1+rng.Intn(40))*measure.Cent, i%2 == 0
+		}
+		short, err := Choose(p)
+		long, errLong := Choose(Problem{p.Pieces, p.Sheets, p.Limits, p.Stack, p.Minute, 4 * QuickWork, nil})
+		if fmt.Sprint(err) != fmt.Sprint(errLong) {
+			t.Fatalf("problem %d: %v, longer %v", i, err, errLong)
+		}
+		if err != nil {
+			continue
+		}
+		of := func(c *CutPlan) map[Aim]int64 {
+			return map[Aim]int64{FewestSheets: int64(c.Used), FewestMoves: int64(c.Trouble()), LeastMoney: int64(c.Money())}
+		}
+		for _, a := range Aims {
+			if a == LeastMoney && !short.Known {
+				continue
+			}
+			before, after := of(short.By(a))[a], of(long.By(a))[a]
+			if after > before || long.By(a).Bought > short.By(a).Bought {
+				t.Fatalf("problem %d: looked for longer the best %s takes %d, not %d", i, a, after, before)
+			}
+			if after < before {
+				better++
+			}
+			for _, plan := range short.Plans {
+				if !short.Proved(plan, a) {
+					continue
+				}
+				proved[a]++
+				for _, other := range long.Plans {
+					if of(other)[a] < of(plan)[a] {
+						t.Fatalf("problem %d: %d is proved of %s, and there is %d", i, of(plan)[a], a, of(other)[a])
+					}
+				}
+			}
+		}
+		if u, was := long.Usual, short.Usual; u.Used >= was.Used && u.Trouble() >= was.Trouble() && u.Money() >= was.Money() && (u.Used > was.Used || u.Trouble() > was.Trouble() || u.Money() > was.Money()) {
+			t.Fatalf("problem %d: the usual plan is worse in every way", i)
+		}
+		for _, plan := range long.Plans {
+			if err := check(p, plan); err != nil {
+				t.Fatalf("problem %d: %v", i, err)
+			}
+		}
+	}
+	if proved[FewestSheets] < 10 || proved[FewestMoves] < 1 || proved[LeastMoney] < 3 {
+		t.Errorf("%d better, proved %v", better, proved)
+	}
+}
+
+// The least settings of the guide by hand: none for the sheet itself, one for its half, one for quarters of a square, two for most.
+func TestLeastSettingsByHand(t *testing.T) {
+	for _, c := range []struct {
+		sheet, piece card.Size
+		want         int
+	}{
+		{size(17*in/2, 11*in), size(17*in/2, 11*in), 0},
+		{size(17*in/2, 11*in), size(17*in/2, 11*in/2), 1},
+		{size(12*in, 12*in), size(6*in, 6*in), 1},
+		{size(12*in, 12*in), size(5*in, 7*in), 1}, // five off one side, and what is left of the other
+		{size(17*in/2, 11*in), size(17*in/4, 11*in/2), 2},
+		{size(17*in/2, 11*in), size(4*in, 6*in), 2},
+	} {
+		if got := settingsFor(c.sheet.Width, c.sheet.Height, c.piece.Width, c.piece.Height); got != c.want {
+			t.Errorf("%s out of %s: %d", c.piece.Text("in"), c.sheet.Text("in"), got)
+		}
+	}
+}

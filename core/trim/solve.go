@@ -75,7 +75,29 @@ func (p *Problem) mayDo() bool {
 	return buy && need <= have
 }
 
+// choose looks as long as it is asked to. Whoever looks longer than usual begins with
+// what the usual search finds: what comes of it is never worse.
 func choose(p Problem) (*Choices, error) {
+	if p.Steps <= QuickWork {
+		return look(p)
+	}
+	short := p
+	short.Steps = QuickWork
+	if p.Watch != nil {
+		short.Watch = func(done, _, sheets int) bool { return p.Watch(min(done, p.Steps), p.Steps, sheets) }
+	}
+	before, err := look(short)
+	if err != nil || before.Fell != nil || before.Stopped {
+		return before, err
+	}
+	after, err := look(p)
+	if err != nil {
+		return before, nil
+	}
+	return after.with(before), nil
+}
+
+func look(p Problem) (*Choices, error) {
 	kinds, err := kindsOf(&p)
 	if err != nil {
 		return nil, err
@@ -84,7 +106,8 @@ func choose(p Problem) (*Choices, error) {
 		p.Steps = everydayWork
 	}
 	if len(kinds) == 0 {
-		return &Choices{Plans: []*CutPlan{{}}}, nil
+		nothing := &CutPlan{}
+		return &Choices{Plans: []*CutPlan{nothing}, At: map[Aim]*CutPlan{}, Usual: nothing, Steps: p.Steps, Long: p.Steps >= ThoroughWork}, nil
 	}
 	v := newSolver(&p, kinds)
 	var c *Choices

@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"math/rand"
-	"reflect"
 	"slices"
 	"testing"
 
@@ -381,48 +380,5 @@ func BenchmarkBatch(b *testing.B) {
 		if _, err := Solve(p); err != nil {
 			b.Fatal(err)
 		}
-	}
-}
-
-// Whatever of a problem is another is another problem, but for how long to search.
-func TestEveryFieldIsPartOfTheKey(t *testing.T) {
-	fresh := func() *Problem {
-		return &Problem{Pieces: []Piece{{Name: "base", Size: size(40, 60), Count: 3, Paper: "Dune", Grain: Width}}, Sheets: []Sheets{{Name: "Letter", Size: size(215, 279), Count: 9, Paper: "Dune", Grain: Height, Price: 30, Caliper: 5}}}
-	}
-	was := fresh().Key()
-	fields := 0
-	var walk func(path string, at func(*Problem) reflect.Value)
-	walk = func(path string, at func(*Problem) reflect.Value) {
-		p := fresh()
-		switch v := at(p); v.Kind() {
-		case reflect.Struct:
-			for i := range v.NumField() {
-				walk(path+"."+v.Type().Field(i).Name, func(p *Problem) reflect.Value { return at(p).Field(i) })
-			}
-			return
-		case reflect.Slice:
-			walk(path+"[0]", func(p *Problem) reflect.Value { return at(p).Index(0) })
-			return
-		case reflect.Func:
-			return
-		case reflect.String:
-			v.SetString(v.String() + "x")
-		case reflect.Bool:
-			v.SetBool(!v.Bool())
-		default:
-			v.SetInt(v.Int() + 1)
-		}
-		fields++
-		if same := p.Key() == was; same != (path == ".Steps") {
-			t.Errorf("%s: the same key %v", path, same)
-		}
-	}
-	more := fresh()
-	if more.Pieces = append(more.Pieces, more.Pieces[0]); more.Key() == was {
-		t.Error("one piece more has the same key")
-	}
-	walk("", func(p *Problem) reflect.Value { return reflect.ValueOf(p).Elem() })
-	if fields < 20 {
-		t.Errorf("only %d fields", fields)
 	}
 }

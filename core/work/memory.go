@@ -28,6 +28,9 @@ type Memory struct {
 	sought *lru.Cache[string, *trim.Choices] // looked for at length, and asked for again
 	most   *lru.Cache[mostKey, *trim.CutPlan]
 
+	// Keeper keeps what was looked for at length beyond this memory, where it is given.
+	Keeper Keeper
+
 	// Fell is told of every search that fell over, where it is given.
 	Fell fault.Ear
 }
@@ -195,11 +198,15 @@ func (m *Memory) Solve(p trim.Problem) (*trim.Choices, error) {
 	if m == nil {
 		return trim.Choose(p)
 	}
-	key := p.Key()
+	key := keyTo(&p)
 	for _, c := range []*lru.Cache[string, *trim.Choices]{m.sought, m.cuts} {
 		if known, ok := c.Get(key); ok {
 			return known, nil
 		}
+	}
+	if kept := m.kept(key, &p); kept != nil {
+		m.sought.Add(key, kept)
+		return kept, nil
 	}
 	made, err := m.Choose(p)
 	if err == nil && !made.Stopped {
@@ -239,5 +246,26 @@ func (m *Memory) Most(s trim.Sheets, piece trim.Piece, limits trim.Limits) *trim
 	return made
 }
 
+// kept are the choices of a problem that are kept beyond this memory; nil for none.
+func (m *Memory) kept(key string, p *trim.Problem) *trim.Choices {
+	if m.Keeper == nil {
+		return nil
+	}
+	text := m.Keeper.Sought(markOf(key))
+	if text == "" {
+		return nil
+	}
+	return unpack(text, p)
+}
+
 // KeepCuts keeps plans that were looked for at length.
-func (m *Memory) KeepCuts(p trim.Problem, made *trim.Choices) { m.sought.Add(p.Key(), made) }
+func (m *Memory) KeepCuts(p trim.Problem, made *trim.Choices) {
+	key := keyTo(&p)
+	m.sought.Add(key, made)
+	if m.Keeper == nil {
+		return
+	}
+	if text, err := pack(made); err == nil {
+		m.Keeper.Keep(markOf(key), text)
+	}
+}

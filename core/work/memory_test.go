@@ -2,11 +2,13 @@ package work
 
 import (
 	"reflect"
+	"slices"
 	"testing"
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
 )
 
 // nudge changes the first value it finds in v, whatever its kind, and tells whether there was one.
@@ -113,5 +115,102 @@ func TestWhatWasMadeIsMadeOnce(t *testing.T) {
 	var none *Memory
 	if one, two := none.blank(c, q), none.blank(c, q); one == two {
 		t.Error("no memory remembered something")
+	}
+}
+
+// Whatever of a problem is another is another problem, but for how long to search.
+func TestEveryFieldIsPartOfTheKey(t *testing.T) {
+	fresh := func() *trim.Problem {
+		return &trim.Problem{Pieces: []trim.Piece{{Name: "base", Size: card.Size{Width: 40, Height: 60}, Count: 3, Paper: "Dune", Grain: trim.Width}}, Sheets: []trim.Sheets{{Name: "Letter", Size: card.Size{Width: 215, Height: 279}, Count: 9, Paper: "Dune", Grain: trim.Height, Price: 30, Caliper: 5}}}
+	}
+	was := keyTo(fresh())
+	fields := 0
+	var walk func(path string, at func(*trim.Problem) reflect.Value)
+	walk = func(path string, at func(*trim.Problem) reflect.Value) {
+		p := fresh()
+		switch v := at(p); v.Kind() {
+		case reflect.Struct:
+			for i := range v.NumField() {
+				walk(path+"."+v.Type().Field(i).Name, func(p *trim.Problem) reflect.Value { return at(p).Field(i) })
+			}
+			return
+		case reflect.Slice:
+			walk(path+"[0]", func(p *trim.Problem) reflect.Value { return at(p).Index(0) })
+			return
+		case reflect.Func:
+			return
+		case reflect.String:
+			v.SetString(v.String() + "x")
+		case reflect.Bool:
+			v.SetBool(!v.Bool())
+		default:
+			v.SetInt(v.Int() + 1)
+		}
+		fields++
+		if same := keyTo(p) == was; same != (path == ".Steps") {
+			t.Errorf("%s: the same key %v", path, same)
+		}
+	}
+	more := fresh()
+	if more.Pieces = append(more.Pieces, more.Pieces[0]); keyTo(more) == was {
+		t.Error("one piece more has the same key")
+	}
+	walk("", func(p *trim.Problem) reflect.Value { return reflect.ValueOf(p).Elem() })
+	if fields < 20 {
+		t.Errorf("only %d fields", fields)
+	}
+}
+
+// keeper keeps plans in a map.
+type keeper map[string]string
+
+func (k keeper) Sought(mark string) string { return k[mark] }
+func (k keeper) Keep(mark, plan string)    { k[mark] = plan }
+
+// What was looked for at length is the answer in another memory with the same keeper, plan by plan; what does not read, or is of
+// something else, is looked for anew.
+func TestWhatWasSoughtOutlivesItsMemory(t *testing.T) {
+	p := trim.Problem{Pieces: []trim.Piece{{Name: "base", Size: card.Size{Width: 5 * measure.Inch, Height: 7 * measure.Inch}, Count: 9}, {Name: "layer", Size: card.Size{Width: 3 * measure.Inch, Height: 4 * measure.Inch}, Count: 30}},
+		Sheets: []trim.Sheets{{Name: "Letter", Size: card.Size{Width: 17 * measure.Inch / 2, Height: 11 * measure.Inch}, Count: trim.Unlimited, Price: 20, Priced: true}}}
+	kept := keeper{}
+	first := NewMemory()
+	first.Keeper = kept
+	long := p
+	long.Steps = trim.ThoroughWork
+	made, err := first.Choose(long)
+	if err != nil || !made.Long {
+		t.Fatalf("%+v, %v", made, err)
+	}
+	first.KeepCuts(p, made)
+	if len(kept) != 1 {
+		t.Fatalf("%d are kept", len(kept))
+	}
+	next := NewMemory()
+	next.Keeper = kept
+	got, err := next.Solve(p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if text, err := pack(got); err != nil || text != kept[markOf(keyTo(&p))] || got.Usual != got.Plans[slices.Index(made.Plans, made.Usual)] || len(got.At) != len(made.At) {
+		t.Errorf("%+v\nis not\n%+v, %v", got, made, err)
+	}
+	var mark string
+	for mark = range kept {
+	}
+	other := p
+	other.Pieces = p.Pieces[:1]
+	for _, c := range []struct {
+		text string
+		of   trim.Problem
+	}{{"", p}, {"x", p}, {"eHh4", p}, {kept[mark][:40], p}, {kept[mark], other}} {
+		if got := unpack(c.text, &c.of); got != nil {
+			t.Errorf("%q of %d pieces: %+v", c.text, len(c.of.Pieces), got)
+		}
+	}
+	kept[mark] = "torn"
+	last := NewMemory()
+	last.Keeper = kept
+	if got, err := last.Solve(p); err != nil || got.Long {
+		t.Errorf("%+v, %v", got, err)
 	}
 }

@@ -1564,6 +1564,8 @@ export interface components {
             /** @description plans worth choosing between; none where there is but one */
             choices: components["schemas"]["CutChoice"][];
             cost?: components["schemas"]["Cost"];
+            /** @description a longer search may find a plan with fewer sheets, with fewer moves and layouts, or for less */
+            longer?: boolean;
             /**
              * Format: int64
              * @description no plan uses fewer sheets
@@ -1581,8 +1583,12 @@ export interface components {
             problem?: components["schemas"]["Note"];
             /** @description no plan could use fewer sheets */
             proved: boolean;
+            /** @description what no plan could do better: use fewer sheets, ask for fewer moves and layouts, cost less */
+            proved_of?: ("sheets" | "moves" | "money")[];
             /** @description a longer search may find a plan with fewer sheets */
             refine?: boolean;
+            /** @description how it was looked for; none where nothing is cut */
+            searched?: components["schemas"]["Searched"];
             /**
              * Format: int64
              * @description distinct settings of the guide
@@ -2939,6 +2945,16 @@ export interface components {
             face: "outside" | "inside";
             from: string;
         };
+        Searched: {
+            /** @enum {string} */
+            length: "short" | "long";
+            /**
+             * Format: int64
+             * @description as many places as were looked at, at most
+             */
+            steps: number;
+            text: string;
+        };
         Set: {
             base: components["schemas"]["Drawing"];
             blanks: components["schemas"]["Drawing"][];
@@ -3228,6 +3244,7 @@ export interface components {
             /** @description what the logbook suggests */
             learned: components["schemas"]["Learned"][];
             schedule?: components["schemas"]["Schedule"];
+            searched?: components["schemas"]["Searched"];
             /** @description when it is made, where it is said when it is due */
             sittings: components["schemas"]["Sitting"][];
             steps: components["schemas"]["Step"][];
@@ -3528,6 +3545,8 @@ export interface components {
             schedule?: components["schemas"]["Schedule"];
             /** @description where ways of making the same style disagree, and what the proofs say */
             schools: string[];
+            /** @description how its cuts were looked for; with the steps, all that is cut */
+            searched?: components["schemas"]["Searched"];
             /** @description what the sheet gives of the cards sold for envelopes */
             sells?: components["schemas"]["SoldCard"][];
             /** @description when the batch is made, where it is said when it is due */

@@ -2,7 +2,7 @@
 import type { CutPlan } from '@/api/client'
 import { useLongSearch, type Sought } from './cuts'
 
-/** How good the plan is; a better one is looked for while the page rests. */
+/** How good the plan is and how it was looked for; a better one is looked for while the page rests, or when asked. */
 const props = defineProps<{ cuts: CutPlan; sought: Sought }>()
 const { percent, found, look, cancel, stopped } = useLongSearch(props.sought, () => props.cuts)
 </script>
@@ -10,13 +10,16 @@ const { percent, found, look, cancel, stopped } = useLongSearch(props.sought, ()
 <template>
   <p class="note" data-testid="bound">
     {{ cuts.bound }}
-    <template v-if="cuts.refine">
+    <span data-testid="searched">{{ cuts.searched?.text }}</span>
+    <template v-if="cuts.longer">
       <template v-if="percent !== undefined">
         <span role="status">Looking for a plan with fewer sheets.</span>
         <v-progress-linear :model-value="percent" color="secondary" aria-label="How far the search is" />
         <v-btn size="small" @click="cancel">Stop looking</v-btn>
       </template>
-      <v-btn v-else-if="stopped" size="small" variant="outlined" @click="look">Look longer</v-btn>
+      <v-btn v-else-if="stopped || !cuts.refine" size="small" variant="outlined" @click="look"
+        >Look longer</v-btn
+      >
     </template>
     {{ found }}
   </p>

@@ -1,12 +1,16 @@
-package trim
+package work
 
-import "encoding/binary"
+import (
+	"encoding/binary"
 
-// Key tells problems apart: two have the same key only where the same pieces
+	"yellow-parcel/core/trim"
+)
+
+// keyTo tells problems apart: two have the same key only where the same pieces
 // are cut from the same sheets by the same trimmer. Every name has its length
 // before it, so that no name can pass for something else. How long to search is
 // no part of it.
-func (p *Problem) Key() string {
+func keyTo(p *trim.Problem) string {
 	var b []byte
 	number := func(n int64) { b = binary.AppendVarint(b, n) }
 	flag := func(on bool) {
