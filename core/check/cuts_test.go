@@ -253,7 +253,7 @@ func TestChoicesAreCutAsTheySay(t *testing.T) {
 		}
 		delete(m.doc, "cuts")
 	})
-	if chosen < 20 {
+	if chosen < 12 {
 		t.Errorf("only %d plans were chosen", chosen)
 	}
 }

@@ -103,6 +103,11 @@ func (m *maker) job() fields {
 	})
 	m.sometimes(j, 30, "extras", func() any { return pick(m, []string{"band"}, []string{"gauge"}, []string{"gauge", "band"}) })
 	m.sometimes(j, 30, "spoilage", func() any { return pick(m, "1", "2", "5 %") })
+	if all, ok := j["stock"].([]any); ok && m.IntN(2) == 0 {
+		for _, s := range all {
+			s.(fields)["price"] = pick(m, "0.20", "0.85", "1.00")
+		}
+	}
 	return j
 }
 

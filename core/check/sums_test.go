@@ -13,7 +13,10 @@ import (
 var (
 	number = regexp.MustCompile(`^(?:(\d+) )?(\d+)/(\d+)|^(\d+(?:\.\d+)?)`)
 	// A sum is a run of terms, and what it comes to: "5 1/4 envelope − 1/4 ease = 5 in".
-	sum = regexp.MustCompile(`(?:^|: |; )([^=≈:;,]*?) = ([^,;.:]*(?:\.\d+)?)`)
+	// So many at a price, and a price shared out among cards, to the cent.
+	bought = regexp.MustCompile(`^(\d+) of .* at ([\d.]+) [A-Z]{3}$`)
+	shared = regexp.MustCompile(`^([\d.]+) [A-Z]{3} for (\d+) cards$`)
+	sum    = regexp.MustCompile(`(?:^|: |; )([^=≈:;,]*?) = ([^,;.:]*(?:\.\d+)?)`)
 )
 
 // read is a figure as it is printed, and how many letters it takes.
@@ -71,7 +74,12 @@ func TestWorkingAddsUpAsPrinted(t *testing.T) {
 		for _, a := range answers {
 			for _, line := range a.Working {
 				for _, s := range sum.FindAllStringSubmatch(line, -1) {
-					got, ok := comesTo(s[1])
+					got, ok := comesTo(bought.ReplaceAllString(s[1], "$1 × $2"))
+					if m := shared.FindStringSubmatch(s[1]); m != nil {
+						whole, _ := read(m[1])
+						cards, _ := read(m[2])
+						got, ok = math.Round(100*whole/cards)/100, true
+					}
 					want, n := read(strings.TrimSpace(s[2]))
 					if !ok || n == 0 {
 						continue

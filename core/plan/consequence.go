@@ -64,7 +64,7 @@ func (w consequences) summary() string {
 		return text + "."
 	}
 	p := &w.plan.Post[0]
-	return fmt.Sprintf("%s; %s as a %s in the %s for %s.", text, p.Word, words.Lower(p.ClassName), p.PieceName, p.PriceText)
+	return fmt.Sprintf("%s; %s as %s in the %s for %s.", text, p.Word, words.Article(words.Lower(p.ClassName)), p.PieceName, p.PriceText)
 }
 
 // envelope speaks of a card given a size of its own beside an envelope on hand.

@@ -196,9 +196,11 @@ func (w postWriter) checkWords(c post.Check) string {
 		case "own":
 			return w.figureText(c.Own), true
 		case "Code":
-			return words.Capital(c.Code), true
-		case "class":
-			return strings.ToLower(c.Class.Name), true
+			return words.Capital(w.sideWord(c)), true
+		case "a class":
+			return words.Article(strings.ToLower(c.Class.Name)), true
+		case "A class":
+			return words.Capital(words.Article(strings.ToLower(c.Class.Name))), true
 		case "more":
 			s := c.Class.Surcharge
 			return fmt.Sprintf("%s, %s more", s.Name, s.Price.Text(w.v.Carrier.Currency)), true
@@ -209,6 +211,20 @@ func (w postWriter) checkWords(c post.Check) string {
 		text += "; this limit is still to be checked"
 	}
 	return text
+}
+
+// sideWord is what a rule's side is called: where a class takes the longest for its length
+// and the card is addressed along the other one, the two are told apart.
+func (w postWriter) sideWord(c post.Check) string {
+	if c.Class.Lies == "longest" && w.b.Post.AddressShort {
+		switch c.Code {
+		case "length":
+			return "longest side"
+		case "height":
+			return "shorter side"
+		}
+	}
+	return c.Code
 }
 
 // limitText is a limit in the job's unit, and as the carrier has it beside where that is in the other one.

@@ -138,13 +138,13 @@ func below(way string) string {
 }
 
 var boundWords = map[string]string{
-	"under":  "{Code} {value} is {by} under a {class}'s least {limit}",
-	"over":   "{Code} {value} is {by} over a {class}'s {limit}",
-	"past":   "{Code} {value} is past a {class}'s {limit}, within the {own} carriers allow: ask at the counter",
-	"near":   "{Code} {value} is within measuring error of a {class}'s {limit}: ask at the counter",
-	"above":  "{Code} {value} is above a {class}'s {limit} by {margin}",
+	"under":  "{Code} {value} is {by} under {a class}'s least {limit}",
+	"over":   "{Code} {value} is {by} over {a class}'s {limit}",
+	"past":   "{Code} {value} is past {a class}'s {limit}, within the {own} carriers allow: ask at the counter",
+	"near":   "{Code} {value} is within measuring error of {a class}'s {limit}: ask at the counter",
+	"above":  "{Code} {value} is above {a class}'s {limit} by {margin}",
 	"step":   "{Code} {value} is within measuring error of the {limit} a price goes up to: weigh it at the counter",
-	"within": "{Code} {value} is within a {class}'s {limit} by {margin}",
+	"within": "{Code} {value} is within {a class}'s {limit} by {margin}",
 }
 
 func (Range[T]) words() map[string]string { return boundWords }

@@ -43,7 +43,7 @@ func (c Check) OfBending() bool {
 
 // Words is the sentence for what the check found, with places in braces: the
 // figures {value}, {limit}, {margin}, {own}, the margin without its sign {by},
-// {class} and its surcharge {more}. Empty where the rule has none for it.
+// {a class} or {A class} and its surcharge {more}. Empty where the rule has none for it.
 func (c Check) Words() string { return c.Rule.words()[c.Case] }
 
 // Said is the rule's fixed wording for a part of a check that is no figure: "value" or "limit".

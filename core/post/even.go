@@ -42,9 +42,9 @@ func (e *Even) list(c *Carrier) []Line {
 
 func (*Even) words() map[string]string {
 	return map[string]string{
-		"within":  "Its thickness differs by {value}, within a {class}'s {limit}",
-		"near":    "Its thickness differs by {value}, within measuring error of a {class}'s {limit}: ask at the counter",
-		"more":    "Its thickness differs by {value}, more than a {class}'s {limit}",
-		"perhaps": "Its thickness may differ by as much as {value}, and a {class}'s by no more than {limit}: say what lies on the card, or ask at the counter",
+		"within":  "Its thickness differs by {value}, within {a class}'s {limit}",
+		"near":    "Its thickness differs by {value}, within measuring error of {a class}'s {limit}: ask at the counter",
+		"more":    "Its thickness differs by {value}, more than {a class}'s {limit}",
+		"perhaps": "Its thickness may differ by as much as {value}, and {a class}'s by no more than {limit}: say what lies on the card, or ask at the counter",
 	}
 }

@@ -24,8 +24,8 @@ func (f *Flexible) list(*Carrier) []Line {
 
 func (*Flexible) words() map[string]string {
 	return map[string]string{
-		string(Passes): "It bends as a {class} must",
-		string(Near):   "It may not bend as a {class} must: try it. {own}",
-		string(Fails):  "It is too stiff for a {class}. {own}",
+		string(Passes): "It bends as {a class} must",
+		string(Near):   "It may not bend as {a class} must: try it. {own}",
+		string(Fails):  "It is too stiff for {a class}. {own}",
 	}
 }

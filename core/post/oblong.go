@@ -26,5 +26,5 @@ func (o Oblong) list(*Carrier) []Line {
 }
 
 func (Oblong) words() map[string]string {
-	return map[string]string{"limit": "longer than high", "square": "A {class} is no square"}
+	return map[string]string{"limit": "longer than high", "square": "{A class} is no square"}
 }

@@ -18,7 +18,7 @@ func (r Rectangular) list(*Carrier) []Line {
 }
 
 func (Rectangular) words() map[string]string {
-	return map[string]string{"value": "odd", "limit": "rectangular", "odd": "A {class} must be a rectangle"}
+	return map[string]string{"value": "odd", "limit": "rectangular", "odd": "{A class} must be a rectangle"}
 }
 
 func (Rectangular) levers(h Handed) []Lever {

@@ -50,8 +50,8 @@ func (RatioLimit) words() map[string]string {
 	return map[string]string{
 		"within":        "Length is {value} times height, inside {own}",
 		"near":          "Length is {value} times height, within measuring error of {limit}: ask at the counter",
-		"outside":       "Length is {value} times height, outside {own}: a {class} is {own}",
-		"less":          "Length is {value} times height: a {class} is {own}",
+		"outside":       "Length is {value} times height, outside {own}: {a class} is {own}",
+		"less":          "Length is {value} times height: {a class} is {own}",
 		"outside, more": "Length is {value} times height, outside {own}: {more}",
 		"less, more":    "Length is {value} times height: {more}",
 	}
