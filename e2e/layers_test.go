@@ -136,7 +136,7 @@ func TestABetterPlanIsLookedForWhileThePageRests(t *testing.T) {
 		var now int
 		fmt.Sscan(s.page.MustElement(id("cuts-sum")).MustText(), &now)
 		text := s.page.MustElement(id("bound")).MustText()
-		return fmt.Sprint(first, now, text), now > 0 && now < first && (strings.Contains(text, "No plan uses fewer sheets.") || strings.Contains(text, "It was looked for at length."))
+		return fmt.Sprint(first, now, text), now > 0 && now < first && (strings.Contains(text, "No plan uses fewer sheets.") || strings.Contains(text, "The cuts were looked for at length"))
 	})
 	// It stays: the page that comes back has it at once, and looks no longer.
 	s.page.MustReload()

@@ -71,7 +71,36 @@ func TestTheCommandAndTheServerPlanAlike(t *testing.T) {
 				server, stop = serveFrom(t, dir)
 			}
 		}
+		listed(t, server, job)
 		stop()
+	}
+}
+
+// listed holds a kept job's line in the list against its plan.
+func listed(t *testing.T, server, job string) {
+	t.Helper()
+	answer, err := http.Post(server+"/api/v1/jobs", "application/json", strings.NewReader(job))
+	if err != nil {
+		t.Fatal(err)
+	}
+	answer.Body.Close()
+	if answer, err = http.Get(server + "/api/v1/jobs"); err != nil {
+		t.Fatal(err)
+	}
+	defer answer.Body.Close()
+	var list []struct{ Figure, State, Text string }
+	if err := json.NewDecoder(answer.Body).Decode(&list); err != nil || len(list) != 1 {
+		t.Fatalf("%d jobs, %v", len(list), err)
+	}
+	var p struct {
+		Card        struct{ Text string }
+		Consequence struct{ State, Text string }
+	}
+	if err := json.Unmarshal([]byte(posted(t, server+"/api/v1/plan", job)), &p); err != nil {
+		t.Fatal(err)
+	}
+	if got := list[0]; got.Figure != p.Card.Text || got.State != p.Consequence.State || got.Text != p.Consequence.Text {
+		t.Errorf("the list says %+v, the plan %+v", got, p)
 	}
 }
 

@@ -270,7 +270,7 @@ func SearchedOf(all ...*trim.Choices) *document.Searched {
 	how := "at length"
 	switch {
 	case long == 0:
-		out.Length, how = "short", "shortly"
+		out.Length, how = "short", "briefly"
 	case long < len(all):
 		out.Length, how = "short", "partly at length"
 	}

@@ -231,7 +231,7 @@ func TestLookingLongerTakesNoMoreMoves(t *testing.T) {
 	}
 	short, long := of(0), of(trim.ThoroughWork)
 	if long.Moves+len(long.Sheets) > short.Moves+len(short.Sheets) || short.Searched.Length != "short" || long.Searched.Length != "long" || long.Longer ||
-		short.Searched.Text != "The cuts were looked for shortly, in at most 80 000 steps." || long.Searched.Text != "The cuts were looked for at length, in at most 14 000 000 steps." {
+		short.Searched.Text != "The cuts were looked for briefly, in at most 80 000 steps." || long.Searched.Text != "The cuts were looked for at length, in at most 14 000 000 steps." {
 		t.Errorf("%d sheets, %d moves, %d layouts, %+v; longer %d sheets, %d moves, %d layouts, %+v", short.SheetsUsed, short.Moves, len(short.Sheets), short.Searched, long.SheetsUsed, long.Moves, len(long.Sheets), long.Searched)
 	}
 	t.Logf("%d sheets, %d moves, %d layouts; longer %d sheets, %d moves, %d layouts", short.SheetsUsed, short.Moves, len(short.Sheets), long.SheetsUsed, long.Moves, len(long.Sheets))

@@ -38,7 +38,7 @@ function toggle(extra: string) {
 <template>
   <StationLayout station="bench" title="How it is made">
     <template #drawing>
-      <DrawingView v-if="narrow" :drawing="plan.drawings.base" bare />
+      <DrawingView v-if="narrow || plan.cut_plan?.problem" :drawing="plan.drawings.base" bare />
       <div v-else class="steps" tabindex="0" role="group" aria-label="Steps">
         <StepList v-if="found" :steps="found.steps" />
         <p v-else-if="failed" role="alert">
@@ -90,7 +90,7 @@ function toggle(extra: string) {
     </template>
     <template #list>
       <LearnedNote v-if="found" :all="found.learned" station="bench" />
-      <SupplyList v-if="found" :supplies="found.supplies" />
+      <SupplyList v-if="found?.supplies.lines.length" :supplies="found.supplies" />
       <StepList v-if="found && narrow" :steps="found.steps" />
     </template>
   </StationLayout>
