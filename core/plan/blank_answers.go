@@ -39,7 +39,7 @@ func blankLines(of blankWriter) []document.Answer {
 	w.snips()
 	if seam := w.m.Proof.Seam; seam != nil {
 		thin := "Glue in thin lines, kept off the inner edge so that nothing seeps inside and seals the envelope shut. Hot glue burns: mind your fingers, children supervised."
-		if glue := glueWidth(w.m, w.b); glue > 0 {
+		if glue := of.glue; glue > 0 {
 			thin = "The strip of glue is " + w.Text(glue) + " wide where it is narrowest. " + thin
 		}
 		w.add("seam", "Seam", "narrowest glued overlap",

@@ -34,9 +34,10 @@ func unsuited(all []work.Unsuited, to *lines) []document.Unsuited {
 func blanks(s say.Say, r *work.Result, whole bool) []document.Blank {
 	all := make([]document.Blank, len(r.Blanks))
 	for i, m := range r.Blanks {
-		one, out := blankWriter{s, r, r.Brief, m}, &all[i]
+		one, out := blankWriter{s, r, r.Brief, m, 0}, &all[i]
 		one.summary(out)
 		if whole || i == 0 {
+			one.glue = glueWidth(m, r.Brief)
 			one.describe(out)
 		}
 		if whole {
@@ -57,6 +58,8 @@ type blankWriter struct {
 	r *work.Result
 	b *brief.Brief
 	m *work.Made
+
+	glue measure.Length // how wide it is; zero until the blank is described
 }
 
 // glueWidth is how wide the glue of the seams is; one folded by eye is glued by eye.
@@ -77,9 +80,6 @@ func (w blankWriter) summary(out *document.Blank) {
 		Seam: seam(w.Say, m), Area: w.Area(m.Area()), Paper: sheetFit(w.Say, m.Paper), Proof: w.proof(),
 		Patch: job.Chosen(m.Style, m.Variant), Bought: m.Bought, ByEye: m.ByEye, Board: m.Board,
 	}
-	if glue := glueWidth(w.m, w.b); glue > 0 {
-		out.Glue = new(w.Length(glue))
-	}
 	out.Room = strings.Join(roomText(w.Say, w.r, w.m), " ")
 	out.Text = out.Width.Text + " × " + out.Height.Text
 	if m.Main().Diagonal {
@@ -96,6 +96,9 @@ func (w blankWriter) summary(out *document.Blank) {
 func (w blankWriter) describe(out *document.Blank) {
 	m := w.m
 	fits := w.r.SheetFits(m)
+	if w.glue > 0 {
+		out.Glue = new(w.Length(w.glue))
+	}
 	out.Cavity, out.Outside, out.Proof.Thickest = w.Size(m.Cavity), w.Size(m.Outside()), w.Length(measure.FromMM(m.Proof.Thickest))
 	flaps, waste := m.Flaps(), m.AllWaste()
 	out.Creases, out.Flaps, out.Waste = make([]document.Crease, 0, m.Scores()), make([]document.Flap, len(flaps)), make([]document.Waste, 0, len(waste))
