@@ -29,7 +29,7 @@ func (in *typed) length(field string, text job.Length, b Bounds) measure.Length 
 		in.fail(field, "%s", err)
 		return 0
 	}
-	if l = in.ruler.Meant(l, measure.System(string(text), in.unit)); l < b.Least || l > b.Most {
+	if l = in.ruler.Meant(l, string(text), in.unit); l < b.Least || l > b.Most {
 		in.fail(field, "%q is not between %s and %s; try %s", string(text), b.Least.Text(in.unit), b.Most.Text(in.unit), b.Example(in.unit))
 		return 0
 	}

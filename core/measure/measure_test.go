@@ -193,3 +193,24 @@ func FuzzParse(f *testing.F) {
 		}
 	})
 }
+
+// A mark of the other system is meant by the figure it is shown by; what lies between marks stays as it was typed.
+func TestWhatAMarkIsShownBy(t *testing.T) {
+	half, sixteenth := Ruler{Millimetre / 2, Millimetres}, Ruler{Inch / 16, Inches}
+	for _, c := range []struct {
+		ruler      Ruler
+		text, want string
+		unit       Unit
+	}{
+		{half, "6.988", "177.5 mm", Inches}, {half, "6.988 in", "177.5 mm", Millimetres}, {half, "6.98", "177.29 mm", Inches}, {half, "7", "177.8 mm", Inches},
+		{sixteenth, "128.59", "128.59 mm", Millimetres}, {sixteenth, "128.5", "128.5 mm", Millimetres}, {sixteenth, "5.063", "128.59 mm", Inches}, {sixteenth, "5.06", "128.52 mm", Inches},
+	} {
+		l, err := Parse(c.text, c.unit)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := c.ruler.Meant(l, c.text, c.unit); got.Text(Millimetres) != c.want || c.want == "177.5 mm" && got != 355*Millimetre/2 {
+			t.Errorf("%s on a ruler of %s: %s, want %s", c.text, c.ruler, got.Text(Millimetres), c.want)
+		}
+	}
+}

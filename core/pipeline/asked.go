@@ -19,7 +19,7 @@ func ReadLength(text string, unit measure.Unit, ruler measure.Ruler, marks int) 
 		return document.Reading{Typed: text, Wrong: err.Error()}
 	}
 	typed := text
-	l = ruler.Meant(l, measure.System(text, unit))
+	l = ruler.Meant(l, text, unit)
 	switch {
 	case marks > 0:
 		l = ruler.Down(l).Plus(ruler.Step.Times(marks))
