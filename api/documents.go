@@ -304,7 +304,7 @@ func (layerSchema) Schema(huma.Registry) *huma.Schema {
 }
 
 func (blankSchema) Schema(r huma.Registry) *huma.Schema {
-	fields := map[string]*huma.Schema{"style": textSchema(), "variant": textSchema(), "ease": textSchema(), "seam": textSchema(), "liner": {Type: huma.TypeBoolean}, "paper": boughtSchema{}.Schema(r)}
+	fields := map[string]*huma.Schema{"style": textSchema(), "variant": textSchema(), "ease": textSchema(), "seam": textSchema(), "liner": {Type: huma.TypeBoolean}, "stock": textSchema(), "caliper": textSchema(), "paper": boughtSchema{}.Schema(r)}
 	for _, s := range blank.Styles() {
 		for _, o := range s.Options {
 			fields[o.Name] = textSchema()

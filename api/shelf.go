@@ -13,6 +13,7 @@ import (
 
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/supply"
 	"yellow-parcel/shelf"
@@ -21,16 +22,17 @@ import (
 
 // ShelfEntry is a thing on the shelf with what lists show of it.
 type ShelfEntry struct {
-	ID       string     `json:"id"`
-	Revision int        `json:"revision"`
-	Item     shelf.Item `json:"item"`
-	Name     string     `json:"name"`
-	Inches   string     `json:"inches"`
-	Metric   string     `json:"metric"`
-	Weight   string     `json:"weight" doc:"in g/m2, with pounds where they were given"`
-	Reserved int        `json:"reserved"`
-	Free     int        `json:"free"`
-	Keepers  []string   `json:"keepers,omitempty" doc:"who keeps some of it back, and what is short of that"`
+	ID       string         `json:"id"`
+	Revision int            `json:"revision"`
+	Item     shelf.Item     `json:"item"`
+	Name     string         `json:"name"`
+	Inches   string         `json:"inches"`
+	Metric   string         `json:"metric"`
+	Weight   string         `json:"weight" doc:"in g/m2, with pounds where they were given"`
+	Reserved int            `json:"reserved"`
+	Free     int            `json:"free"`
+	Stock    *job.StockSpec `json:"stock,omitempty" doc:"what is free of a sheet, as a job takes it"`
+	Keepers  []string       `json:"keepers,omitempty" doc:"who keeps some of it back, and what is short of that"`
 }
 
 // ShelfUse is what a job took or keeps back.
@@ -122,6 +124,9 @@ func (s *shelves) entry(i store.ShelfItem) (ShelfEntry, error) {
 	e.Inches, e.Metric = sides(w, h, measure.Inches), sides(w, h, measure.Millimetres)
 	if p, err := card.ParsePaper(e.Item.Weight); err == nil {
 		e.Weight = p.Text()
+	}
+	if e.Item.Kind == shelf.Sheets && e.Free > 0 {
+		e.Stock = new(e.Item.ForJob(i.ID, e.Free))
 	}
 	return e, nil
 }

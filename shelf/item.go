@@ -156,3 +156,17 @@ func parseSize(text string) job.Bought {
 	}
 	return job.Bought{ID: strings.TrimSpace(text)}
 }
+
+// ForJob is so many of a sheet as a job takes them, every length with the unit it is
+// kept in: a job reads a bare figure in its own.
+func (i Item) ForJob(id string, free int) job.StockSpec {
+	size := i.Size
+	if size.ID == "" {
+		size.Width, size.Height = job.Length(withUnit(string(size.Width))), job.Length(withUnit(string(size.Height)))
+	}
+	out := job.StockSpec{Item: id, Sheet: &size, Count: free, Paper: i.Paper, Grain: i.Grain, Price: i.Price, Colour: i.Colour, Weight: i.Weight}
+	if l, err := measure.Parse(i.Caliper, measure.Millimetres); err == nil {
+		out.Caliper = job.Length(l.Text(measure.System(i.Caliper, measure.Millimetres)))
+	}
+	return out
+}

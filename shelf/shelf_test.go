@@ -2,6 +2,7 @@ package shelf
 
 import (
 	"bytes"
+	"encoding/json"
 	"reflect"
 	"strings"
 	"testing"
@@ -71,4 +72,12 @@ func FuzzRead(f *testing.F) {
 			t.Fatalf("%q written as %q is refused: %v", text, b.String(), err)
 		}
 	})
+}
+
+// A sheet goes into a job with its paper, and with the units its lengths are kept in.
+func TestASheetGoesIntoAJobWithItsUnits(t *testing.T) {
+	text, err := json.Marshal(Item{Kind: Sheets, Size: job.Bought{Width: "9", Height: "12 1/2"}, Paper: "Dune", Weight: "216 g", Caliper: "0.3", Grain: "long", Price: "0.40", Count: 9}.ForJob("s1", 7))
+	if want := `{"item":"s1","sheet":{"width":"9 in","height":"12 1/2 in"},"count":7,"paper":"Dune","grain":"long","price":"0.40","weight":"216 g","caliper":"0.3 mm"}`; err != nil || string(text) != want {
+		t.Errorf("%s, %v", text, err)
+	}
 }

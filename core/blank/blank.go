@@ -62,6 +62,17 @@ type Stock struct {
 	GSM     float64 // g/m2
 }
 
+// With is a paper as far as it is known, and the usual one for the rest.
+func (s Stock) With(known Stock) Stock {
+	if known.GSM > 0 {
+		s.GSM = known.GSM
+	}
+	if known.Caliper > 0 {
+		s.Caliper = known.Caliper
+	}
+	return s
+}
+
 // Typical papers, in general words from paper sellers' tables; a measurement overrules them.
 var (
 	EnvelopePaper = Stock{120 * measure.Micrometre, 100}

@@ -34,4 +34,5 @@ var (
 	places    = Bounds{-6 * measure.Inch, 48 * measure.Inch, "1/8 in", "3 mm"}
 	trims     = Bounds{measure.Inch / 64, 48 * measure.Inch, "1/8 in", "3 mm"}
 	things    = Bounds{0, 3 * measure.Inch, "1/8 in", "3 mm"}
+	calipers  = Bounds{measure.Millimetre / 50, 5 * measure.Millimetre, "0.005 in", "0.12 mm"}
 )

@@ -222,6 +222,7 @@ type StockSheet struct {
 	Grain  trim.Side // the side the fibres run along
 	Price  measure.Money
 	Priced bool
+	Stock  blank.Stock // what its paper is, as far as that is known; zero where it is not
 }
 
 // Blank is what is asked of the envelope blank.
@@ -232,7 +233,8 @@ type Blank struct {
 	Eased      bool // the ease was given
 	Liner      bool
 	Paper      Bought
-	Papered    bool // the paper was given
+	Papered    bool        // the paper was given
+	Stock      blank.Stock // what its paper is, as far as that was given
 	Options    blank.Options
 }
 

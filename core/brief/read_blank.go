@@ -35,8 +35,25 @@ func readBlank(in *typed, on *ground, j job.Job) Blank {
 	} else {
 		r.blank.Paper = bought(r.on.Catalog.UsualSheet(r.on.Sold, catalog.ForBlank))
 	}
+	r.blank.Stock = stockOf(in, "blank.stock", b.Stock, "blank.caliper", b.Caliper)
 	r.style(b)
 	return r.blank
+}
+
+// stockOf reads what a paper is by its weight and how thick one sheet is; thickness is
+// that of its weight where it is not given, and either may be absent.
+func stockOf(in *typed, weightField, weight, caliperField string, caliper job.Length) blank.Stock {
+	out := blank.Stock{}
+	if weight != "" {
+		p, err := card.ParsePaper(weight)
+		if err != nil {
+			in.fail(weightField, "%s", err)
+		} else {
+			out = blank.Stock{Caliper: p.Caliper(), GSM: p.GSM}
+		}
+	}
+	out.Caliper = in.optional(caliperField, caliper, calipers, out.Caliper)
+	return out
 }
 
 func (r *blankReader) style(b *job.BlankSpec) {

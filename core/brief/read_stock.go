@@ -94,6 +94,7 @@ func (r stockReader) onHand(field string, s job.StockSpec) StockSheet {
 		return out
 	}
 	out.Bought = sheetNamed(r.in, r.on, field+".sheet", s.Sheet)
+	out.Stock = stockOf(r.in, field+".weight", s.Weight, field+".caliper", s.Caliper)
 	if s.Count < 0 || s.Count > mostSheets {
 		r.in.fail(field+".count", "%d is not a number of sheets; try 25", s.Count)
 	}

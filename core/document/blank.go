@@ -13,6 +13,8 @@ type Blank struct {
 	Flaps    []Flap         `json:"flaps"`
 	Seam     Length         `json:"seam" doc:"the narrowest glued overlap"`
 	Glue     *Length        `json:"glue,omitempty" doc:"how wide the strip of glue is where it is narrowest; none where no flap is glued"`
+	Stock    string         `json:"stock" doc:"the weight of its paper"`
+	Caliper  *Length        `json:"caliper,omitempty" doc:"how thick one sheet of it is"`
 	Waste    []Waste        `json:"waste"`
 	Area     string         `json:"area" doc:"paper used, as text"`
 	Room     string         `json:"room,omitempty" doc:"what room is given beyond the usual ease, or taken off it, for the post, and why"`

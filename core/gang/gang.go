@@ -150,5 +150,5 @@ func sameStack(a, b job.StockSpec) bool {
 	if a.Item != "" || b.Item != "" {
 		return a.Item == b.Item
 	}
-	return a.Sheet != nil && b.Sheet != nil && *a.Sheet == *b.Sheet && a.Paper == b.Paper && a.Grain == b.Grain
+	return a.Sheet != nil && b.Sheet != nil && *a.Sheet == *b.Sheet && a.Paper == b.Paper && a.Grain == b.Grain && a.Weight == b.Weight && a.Caliper == b.Caliper
 }

@@ -162,6 +162,9 @@ type StockSpec struct {
 	Grain  string  `json:"grain,omitempty"`
 	Price  string  `json:"price,omitempty"`
 	Colour string  `json:"colour,omitempty"`
+
+	Weight  string `json:"weight,omitempty"` // of the paper, "300 g"; an envelope cut from it is of it
+	Caliper Length `json:"caliper,omitempty"`
 }
 
 // SittingSpec is when a maker sits down to make things: for how many minutes, from what
@@ -205,6 +208,8 @@ type BlankSpec struct {
 	Seam    Length  `json:"seam,omitempty"`
 	Paper   *Bought `json:"paper,omitempty"`
 	Liner   bool    `json:"liner,omitempty"` // it goes in, and counts for the post
+	Stock   string  `json:"stock,omitempty"` // the weight of its paper, "120 g"; absent is that of the sheet it is cut from
+	Caliper Length  `json:"caliper,omitempty"`
 
 	Options map[string]OptionSpec `json:"-"`
 }

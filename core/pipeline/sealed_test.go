@@ -41,9 +41,9 @@ func TestSealedPiecesByHand(t *testing.T) {
 	if mailer.Weight != "1.26 oz" || mailer.Class != "flat" {
 		t.Errorf("padded: %s, %s", mailer.Weight, mailer.Class)
 	}
-	// A box is as large as its front, of board: thickness and its four sheets or so of 0.3 mm.
+	// A box stands as high as its walls, 1/4 in for a card of 1/8 in with a little to spare and its own card stock: 6.35 + 1.215 x 0.3 + 2 x 0.3.
 	box := pieceOf(t, p, "box/square")
-	if math.Mod(box.Thickness.MM-3.175, 0.3) > 1e-6 && math.Mod(box.Thickness.MM-3.175, 0.3) < 0.3-1e-6 {
+	if math.Abs(box.Thickness.MM-7.3145) > 1e-3 {
 		t.Errorf("box: %v mm", box.Thickness.MM)
 	}
 	if !strings.Contains(p.Post[0].Answers[2].Working[0], "0.125 card + 4 × 0.005 paper") && !strings.Contains(p.Post[0].Answers[2].Working[0], "1/8 card + 4 × 0.005 paper") {
@@ -145,6 +145,25 @@ func TestGaugesAreOnTheSafeSide(t *testing.T) {
 			if wide := max(p.Post[0].Length.MM, p.Post[0].Height.MM); g.Long.MM < wide+10 || g.Right.MM-g.Left.MM != g.Long.MM {
 				t.Errorf("%s: a slot %s long for %v mm", slot, g.Long.Text, wide)
 			}
+		}
+	}
+}
+
+// What an envelope is cut from is what it weighs: 5 x 7 with two layers in a corner fold of 216 g, by the job, by its sheet, by a
+// sheet it is cut from without being told; its bought envelope and its liner stay of their own.
+// Card 9.755 + 4.468 + 4.076 g, blank 564.4 sq cm: 5.64 g at 100 g/m2, 12.19 at 216: 23.94 and 30.49 g, 0.84 and 1.08 oz.
+func TestAnEnvelopeIsOfItsPaper(t *testing.T) {
+	const card = `"card":{"width":"5","height":"7","fold":"book","stock":"216 g"},"layers":["1/8","1/8"],`
+	for fields, want := range map[string]string{
+		`"blank":{"style":"corner-fold","rule":"computed"}`:                                                                                               "0.84 oz 0.78 USD",
+		`"blank":{"style":"corner-fold","rule":"computed","stock":"216 g"}`:                                                                               "1.08 oz 1.07 USD",
+		`"stock":[{"sheet":"us-12x12","count":9,"weight":"216 g"}],"blank":{"style":"corner-fold","rule":"computed","paper":"us-12x12"}`:                  "1.08 oz 1.07 USD",
+		`"stock":[{"sheet":"us-12x12","count":9,"weight":"216 g"}],"blank":{"style":"corner-fold","rule":"computed"}`:                                     "1.08 oz 1.07 USD",
+		`"stock":[{"sheet":"us-12x12","count":9,"weight":"216 g"}],"blank":{"style":"corner-fold","rule":"computed","stock":"100 g","caliper":"0.12 mm"}`: "0.84 oz 0.78 USD",
+	} {
+		p := planOf(t, card+fields)
+		if got := p.Post[0].Weight + " " + p.Post[0].PriceText; got != want {
+			t.Errorf("%s: %s, want %s: %v", fields, got, want, p.Post[0].Answers[4].Working)
 		}
 	}
 }

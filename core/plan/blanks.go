@@ -7,6 +7,7 @@ import (
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -96,6 +97,7 @@ func (w blankWriter) summary(out *document.Blank) {
 func (w blankWriter) describe(out *document.Blank) {
 	m := w.m
 	fits := w.r.SheetFits(m)
+	out.Stock, out.Caliper = card.Paper{GSM: m.Main().Stock.GSM}.Text(), new(w.Length(m.Main().Stock.Caliper))
 	if w.glue > 0 {
 		out.Glue = new(w.Length(w.glue))
 	}

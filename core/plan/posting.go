@@ -6,6 +6,7 @@ import (
 	"strings"
 	"unicode"
 
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/job"
@@ -289,7 +290,13 @@ func (w postWriter) thicknessWorking() string {
 	if w.s.In == work.InMailer {
 		paper = fmt.Sprintf("%d × %s padded wall", w.s.Layers, w.Bare(w.s.Stock.Caliper))
 	}
+	if n := w.s.LinerLayers(); n > 0 {
+		paper += fmt.Sprintf(" + %d × %s liner", n, w.Bare(blank.EnvelopePaper.Caliper))
+	}
 	total := w.Text(w.s.Piece.Thickness)
+	if walls := w.s.Walls(); walls > 0 && walls == w.s.Piece.Thickness {
+		return fmt.Sprintf("%s walls, and the card stock that stands out round them: 1.215 × %s at their folds, %d × %s of flaps over them: %s", w.Text(w.s.Made.Depth), w.Bare(w.s.Stock.Caliper), w.s.Over(), w.Bare(w.s.Stock.Caliper), total)
+	}
 	if w.b.Card.Measured {
 		return fmt.Sprintf("%s card + %s at the thickest place = %s", w.Bare(w.r.Card.Thick), paper, total)
 	}

@@ -3,11 +3,14 @@ package plan
 import (
 	"fmt"
 
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/learn"
 	"yellow-parcel/core/lesson"
 	"yellow-parcel/core/say"
+	"yellow-parcel/core/supply"
 	"yellow-parcel/core/ways"
 	"yellow-parcel/core/work"
 )
@@ -93,6 +96,11 @@ func assumed(s say.Say, r *work.Result) []document.Note {
 	}
 	if r.Brief.Card.Weight == 0 {
 		out = append(out, document.Note{Code: "assumed", Field: string(brief.AssumedWeight), Text: assumption(s, r, brief.AssumedWeight)})
+	}
+	if m := supply.Blanked(r); m != nil && m.Bought == "" && r.Brief.Blank.Stock == (blank.Stock{}) {
+		if of := m.Main().Stock; of == blank.EnvelopePaper || of == blank.CoverStock {
+			out = append(out, document.Note{Code: "assumed", Field: "blank.stock", Text: fmt.Sprintf("an envelope of %s, %s thick", card.Paper{GSM: of.GSM}.Text(), s.Text(of.Caliper))})
+		}
 	}
 	return out
 }

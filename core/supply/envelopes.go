@@ -52,7 +52,7 @@ func (p *planner) blank(i int, m *work.Made, n int) {
 	}
 	here := func(s brief.StockSheet) bool { return s.Size == m.Paper.Sheet.Size }
 	if out {
-		p.plan(l, m.Paper.Sheet, here, blank.EnvelopePaper.Caliper)
+		p.plan(l, m.Paper.Sheet, here, m.Main().Stock.Caliper)
 		return
 	}
 	need := 0

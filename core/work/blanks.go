@@ -40,16 +40,39 @@ type maker struct {
 	Card   *Card
 	sealer *sealer
 	how    How
+	sheet  blank.Stock // what the sheet is that blanks are cut from, as far as it is known
 }
 
-func makerOf(r *Result) *maker { return &maker{r.Brief, &r.Card, sealerOf(r), r.how} }
+func makerOf(r *Result) *maker {
+	m := &maker{Brief: r.Brief, Card: &r.Card, sealer: sealerOf(r), how: r.how}
+	if r.Brief.Blank.Papered {
+		m.sheet = stockOn(r.Brief, r.Brief.Blank.Paper)
+	}
+	return m
+}
+
+// stockOn is what a sheet on hand is, where that is known.
+func stockOn(b *brief.Brief, sheet brief.Bought) blank.Stock {
+	for _, s := range b.Stock.OnHand {
+		if s.Count > 0 && s.ID == sheet.ID && s.Size == sheet.Size && s.Stock != (blank.Stock{}) {
+			return s.Stock
+		}
+	}
+	return blank.Stock{}
+}
+
+// paper is what an envelope is of: as the job gives it, else as the sheet it is cut
+// from is, else of the usual sort.
+func (r *maker) paper(usual blank.Stock) blank.Stock {
+	return usual.With(r.sheet).With(r.Brief.Blank.Stock)
+}
 
 // request is what every style is asked for.
 func (r *maker) request(o blank.Options) blank.Request {
 	b := r.Brief
 	return blank.Request{
 		Card: r.Card.Outer(), Thickness: r.Card.Thickness, Ease: b.Blank.Ease, Seam: b.Blank.Seam, Ruler: b.Ruler, Options: o,
-		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Reach: b.Tools.Reach, Paper: blank.EnvelopePaper, Board: blank.CoverStock, Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Sold),
+		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Reach: b.Tools.Reach, Paper: r.paper(blank.EnvelopePaper), Board: r.paper(blank.CoverStock), Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Sold),
 	}
 }
 

@@ -3,6 +3,7 @@ package work
 import (
 	"slices"
 
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
@@ -138,7 +139,10 @@ func (r *sealer) plies(s *Sealed) []card.Ply {
 		wall = s.Skin
 	}
 	free := card.Joint{Free: true}
-	for range s.Layers {
+	for i := range s.Layers + s.LinerLayers() {
+		if i == s.Layers {
+			wall = blank.EnvelopePaper.Caliper
+		}
 		out = append(out, card.Ply{To: long, Right: short, Thick: wall, Low: stock.StiffLow, High: stock.StiffHigh, Joint: free})
 	}
 	whole := card.Element{Width: size.Width, Height: size.Height}

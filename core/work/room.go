@@ -37,6 +37,22 @@ const mostMade = 12
 // first carrier takes it best: the one nearest to the usual ease. An ease or an
 // inside that is given stands. The error says in a maker's words why it does not suit.
 func (r *maker) make(c Candidate) (*Made, error) {
+	m, err := r.roomy(c)
+	if err != nil || m.Bought != "" || r.Brief.Blank.Papered {
+		return m, err
+	}
+	// Cut from a sheet of a paper of its own it is made of that.
+	of := stockOn(r.Brief, r.sheetFor(m))
+	if of == (blank.Stock{}) || r.paper(m.Main().Stock).With(of).With(r.Brief.Blank.Stock) == m.Main().Stock {
+		return m, nil
+	}
+	again := *r
+	again.sheet = of
+	return again.roomy(c)
+}
+
+// roomy is a blank with the room that the post takes best.
+func (r *maker) roomy(c Candidate) (*Made, error) {
 	usual, err := r.with(c, card.Size{})
 	if err != nil || !r.looks(c) || !usual.Proof.OK {
 		return usual, err

@@ -50,12 +50,46 @@ type Sealed struct {
 	Paper  float64        // mm2
 	Sold   bool           // a catalogue format
 	Stock  blank.Stock    // what the envelope is of
+	Lined  float64        // mm2 of its liner, which is of the usual paper; zero without one
 	Skin   measure.Length // what of a wall resists bending; zero for all of it
 	Piece  post.Piece     // as the post sees it
 }
 
 // PaperWeight is what the envelope weighs.
-func (s *Sealed) PaperWeight() measure.Mass { return measure.FromGrams(s.Paper * s.Stock.GSM / 1e6) }
+func (s *Sealed) PaperWeight() measure.Mass {
+	return measure.FromGrams((s.Paper*s.Stock.GSM + s.Lined*blank.EnvelopePaper.GSM) / 1e6)
+}
+
+// LinerLayers are the sheets of a liner over the thickest place: it lies inside the
+// front and folds with the flap.
+func (s *Sealed) LinerLayers() int {
+	if s.Lined == 0 {
+		return 0
+	}
+	return 2
+}
+
+// Outer is how thick the closed piece is: the card in its paper, and of a box its
+// walls where they are more.
+func (s *Sealed) outer(card measure.Length) measure.Length {
+	flat := card.Plus(s.Stock.Caliper.Times(s.Layers)).Plus(blank.EnvelopePaper.Caliper.Times(s.LinerLayers()))
+	return max(flat, s.Walls())
+}
+
+// Walls is how high a box stands: its walls, a pair of right angles round them (1.215 of
+// a caliper), and the flaps that lie over their creases, all but the body and the first. Zero of anything flat.
+func (s *Sealed) Walls() measure.Length {
+	if s.Made == nil || s.Made.Depth == 0 || s.Made.Bought != "" {
+		return 0
+	}
+	return s.Made.Depth + measure.FromMM(rightAngles*s.Stock.Caliper.MM()) + s.Stock.Caliper.Times(s.Over())
+}
+
+// Over is how many flaps of a box lie over the creases of its walls.
+func (s *Sealed) Over() int { return max(s.Layers-2, 0) }
+
+// rightAngles is by how many calipers a pair of folds by 90 degrees stands out.
+const rightAngles = 1.215
 
 // sealer closes the card in what it is posted in.
 type sealer struct {
@@ -72,7 +106,7 @@ func (r *sealer) seal(s *Sealed) *Sealed {
 	b := r.Brief
 	s.Piece = post.Piece{
 		Handed: b.Post.Handed, Width: s.Size.Width, Height: s.Size.Height, SoldSize: s.Sold,
-		Thickness: r.Card.Thick.Plus(s.Stock.Caliper.Times(s.Layers)), Weight: r.Card.Weight + s.PaperWeight(),
+		Thickness: s.outer(r.Card.Thick), Weight: r.Card.Weight + s.PaperWeight(),
 		Bends: r.bends(s), Guessed: b.Card.Measured && !b.Card.Raised,
 		Uneven: func(edge measure.Length) measure.Length { return r.Card.Counted.Uneven(s.Size, edge) },
 	}
@@ -191,8 +225,7 @@ func (r *sealer) sealedBlank(m *Made) *Sealed {
 	}
 	if r.Brief.Blank.Liner {
 		if e, ok := blank.Liner(m.Blank, r.Brief.Ruler); ok {
-			// It lies inside the front and folds with the flap.
-			s.Layers, s.Paper = s.Layers+2, s.Paper+e.Outline.Area()
+			s.Lined = e.Outline.Area()
 		}
 	}
 	return r.seal(s)

@@ -1085,6 +1085,8 @@ export interface components {
             bought?: string;
             /** @description folded round the card, not scored */
             by_eye: boolean;
+            /** @description how thick one sheet of it is */
+            caliper?: components["schemas"]["Length"];
             cavity: components["schemas"]["Size"];
             compare: components["schemas"]["Compare"];
             creases: components["schemas"]["Crease"][];
@@ -1113,6 +1115,8 @@ export interface components {
             sheets: components["schemas"]["SheetFit"][];
             /** @description what to do, where scores do not say it */
             steps: string[];
+            /** @description the weight of its paper */
+            stock: string;
             style: string;
             /** @description the piece of paper to cut, in one line */
             text: string;
@@ -2255,6 +2259,7 @@ export interface components {
         };
         Job: {
             blank?: {
+                caliper?: string;
                 cavity?: {
                     height: string;
                     width: string;
@@ -2287,6 +2292,7 @@ export interface components {
                 seam?: string;
                 side_flap?: string;
                 size?: string;
+                stock?: string;
                 style?: string;
                 taper?: string;
                 thumb_gap?: string;
@@ -3045,6 +3051,8 @@ export interface components {
             reserved: number;
             /** Format: int64 */
             revision: number;
+            /** @description what is free of a sheet, as a job takes it */
+            stock?: components["schemas"]["StockSpec"];
             /** @description in g/m2, with pounds where they were given */
             weight: string;
         };
@@ -3252,6 +3260,7 @@ export interface components {
             time: components["schemas"]["Minutes"];
         };
         StockSpec: {
+            caliper?: string;
             colour?: string;
             /** Format: int64 */
             count: number;
@@ -3264,6 +3273,7 @@ export interface components {
                 height: string;
                 width: string;
             };
+            weight?: string;
         };
         StyleChoice: {
             id: string;

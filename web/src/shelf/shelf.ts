@@ -106,16 +106,7 @@ export function useShelf() {
   /** Every sheet on the shelf that is not kept back for a job. */
   async function freeSheets(): Promise<Stock[]> {
     await load()
-    const sheets = (shelf.value?.items ?? []).filter((e) => e.item.kind === 'sheet' && e.free > 0)
-    return sheets.map((e) => ({
-      item: e.id,
-      sheet: e.item.size,
-      count: e.free,
-      ...(e.item.paper && { paper: e.item.paper }),
-      ...(e.item.grain && { grain: e.item.grain }),
-      ...(e.item.price && { price: e.item.price }),
-      ...(e.item.colour && { colour: e.item.colour }),
-    }))
+    return (shelf.value?.items ?? []).flatMap((e) => e.stock ?? [])
   }
 
   return { shelf, unreachable, load, freeSheets, take, undo, bring, setRemoved }

@@ -43,6 +43,20 @@ const grains = [
       placeholder="0.35"
       @change="$emit('change', { price: $event || undefined }, `stock[${at}].price`)"
     />
+    <TextField
+      label="Weight of the paper"
+      :field="`stock[${at}].weight`"
+      :value="of.weight"
+      placeholder="216 g"
+      @change="$emit('change', { weight: $event || undefined }, `stock[${at}].weight`)"
+    />
+    <TextField
+      label="One sheet’s thickness"
+      :field="`stock[${at}].caliper`"
+      :value="of.caliper"
+      placeholder="0.3 mm"
+      @change="$emit('change', { caliper: $event || undefined }, `stock[${at}].caliper`)"
+    />
   </div>
 </template>
 

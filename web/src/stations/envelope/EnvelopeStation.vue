@@ -15,6 +15,7 @@ import SchoolsStrip from './SchoolsStrip.vue'
 import SheetPicker from '@/ui/SheetPicker.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import StyleOptions from './StyleOptions.vue'
+import TextField from '@/ui/TextField.vue'
 import { useCatalog } from '@/api/catalog'
 import { useDerived } from '../derived'
 import LifeSize from '@/drawing/LifeSize.vue'
@@ -130,6 +131,20 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
           :value="job.blank?.ease"
           :placeholder="usual.ease"
           @change="type('blank.ease', $event)"
+        />
+        <TextField
+          label="Weight of its paper"
+          field="blank.stock"
+          :value="job.blank?.stock"
+          :placeholder="blank?.stock ?? ''"
+          @change="type('blank.stock', $event)"
+        />
+        <LengthField
+          label="One sheet’s thickness"
+          field="blank.caliper"
+          :value="job.blank?.caliper"
+          :placeholder="blank?.caliper?.text ?? ''"
+          @change="type('blank.caliper', $event)"
         />
         <SheetPicker
           label="Cut from"
