@@ -183,3 +183,20 @@ func TestAnOddOutlineIsMeasured(t *testing.T) {
 		t.Errorf("the width went from %s to %s", kept, got)
 	}
 }
+
+// An envelope of card stock is heavier than one of paper: 90 square inches at 350 g/m2 are 20.3 g and not 5.8, which is past an ounce with the card's 9.8.
+func TestAHeavyPaperCostsMoreToPost(t *testing.T) {
+	s := newCard(t, "Lantern week, kraft", "5", "7", "1/32")
+	s.toEnvelope()
+	s.click("school-corner-fold-computed")
+	s.reads("tape-post", "0.78 USD")
+	s.fill("blank.stock", "350 g")
+	s.reads("tape-post", "1.07 USD")
+	s.fill("blank.stock", "216")
+	s.until("what is wrong stands at its field, and what was typed stays", func() (string, bool) {
+		text := s.page.MustElement(id("blank.stock")).MustText()
+		return text, strings.Contains(text, `"216" needs its unit; try 110 lb cover or 300 g`) && s.page.MustElement(id("blank.stock")+" input").MustProperty("value").Str() == "216"
+	})
+	s.fill("blank.stock", "100 g")
+	s.reads("tape-post", "0.78 USD")
+}

@@ -165,7 +165,7 @@ func TestCarriersByKeyboard(t *testing.T) {
 	s.press(input.Enter)
 	// 5 1/2 and the 7/16 of a flat that goes, where a square letter would cost extra: 6 3/16 in is 157.16 mm.
 	s.reads("rules", "GERMANY: EVERY RULE, FIGURE AND LIMIT")
-	s.reads("rules", "Height 157.16 mm is 32.16 mm over a kompakt letter's 125 mm")
+	s.reads("rules", "Height 6 3/16 in is 1.266 in over a kompakt letter's 4.921 in (125 mm)")
 	s.find(id("toggle-jp")).MustFocus()
 	s.press(input.Space)
 	s.reads("carrier-jp", "Non-standard letter")

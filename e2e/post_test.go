@@ -53,7 +53,7 @@ func TestASquareButtonCardIsSaved(t *testing.T) {
 
 	// In the UK it is the button alone.
 	s.click("carrier-uk")
-	s.reads("verdict", "Thickness 5.8 mm is 0.8 mm over a letter's 5 mm")
+	s.reads("verdict", "Thickness 0.228 in is 0.031 in over a letter's 0.197 in (5 mm)")
 	s.reads("way-0", "Leave button off goes Letter, 0.87 GBP saves 0.68 GBP")
 	// In the US two things are dear, so it takes two changes.
 	s.click("carrier-us")

@@ -194,6 +194,11 @@ func (r *reader) posts(p *document.Plan, lines map[string]document.Answer, stati
 			r.hear(document.SealedWeight, "", "a "+check.Class+"'s rule", check.Value)
 		}
 	}
+	for _, check := range one.Checks {
+		if nothing.MatchString(check.Text) {
+			r.Errorf("%s: out by nothing", check.Text)
+		}
+	}
 	r.hear(document.Postages, "", "the post", one.PriceText)
 	r.hear(document.Postages, "", "the list", lines["post.price"].Note)
 	if one.Price != nil && one.Verdict != "refused" {
@@ -287,6 +292,9 @@ func squeezed(text string) string {
 		return c
 	}, text)
 }
+
+// nothing is a figure that is said to be over or under its limit by nothing.
+var nothing = regexp.MustCompile(` is 0 (?:oz|g|in|mm) (?:over|under) `)
 
 var shown = regexp.MustCompile(`\((.*)\) Tj`)
 

@@ -184,16 +184,21 @@ func (w postWriter) checks(all []post.Check) []document.Reason {
 
 // checkWords fills a rule's sentence with the check's figures, in the job's unit.
 func (w postWriter) checkWords(c post.Check) string {
+	// What is out by less than the job's unit shows is said as the carrier measures it.
+	value, by := w.figureText, w.figureText
+	if w.tooNear(c) {
+		value, by = w.limitText, func(f post.Figure) string { return figureIn(f, w.v.Carrier.Unit) }
+	}
 	text := words.Filled(c.Words(), func(place string) (string, bool) {
 		switch place {
 		case "value":
-			return w.figureText(c.Value), true
+			return value(c.Value), true
 		case "limit":
 			return w.limitText(c.Limit), true
 		case "margin":
-			return w.figureText(c.Margin), true
+			return by(c.Margin), true
 		case "by":
-			return w.figureText(c.Margin.Abs()), true
+			return by(c.Margin.Abs()), true
 		case "own":
 			return w.figureText(c.Own), true
 		case "Code":
@@ -226,6 +231,11 @@ func (w postWriter) sideWord(c post.Check) string {
 		}
 	}
 	return c.Code
+}
+
+// tooNear tells whether a figure and its limit are shown alike in the job's unit, and are not the same.
+func (w postWriter) tooNear(c post.Check) bool {
+	return w.v.Carrier.Unit != w.Unit && c.Value != c.Limit && c.Margin.Kind != post.NoFigure && w.figureText(c.Value) == w.figureText(c.Limit)
 }
 
 // limitText is a limit in the job's unit, and as the carrier has it beside where that is in the other one.

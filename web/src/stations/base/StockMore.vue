@@ -44,14 +44,14 @@ const grains = [
       @change="$emit('change', { price: $event || undefined }, `stock[${at}].price`)"
     />
     <TextField
-      label="Weight of the paper"
+      label="Paper weight"
       :field="`stock[${at}].weight`"
       :value="of.weight"
       placeholder="216 g"
       @change="$emit('change', { weight: $event || undefined }, `stock[${at}].weight`)"
     />
     <TextField
-      label="One sheet’s thickness"
+      label="Caliper"
       :field="`stock[${at}].caliper`"
       :value="of.caliper"
       placeholder="0.3 mm"

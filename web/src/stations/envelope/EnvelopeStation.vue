@@ -132,20 +132,6 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
           :placeholder="usual.ease"
           @change="type('blank.ease', $event)"
         />
-        <TextField
-          label="Weight of its paper"
-          field="blank.stock"
-          :value="job.blank?.stock"
-          :placeholder="blank?.stock ?? ''"
-          @change="type('blank.stock', $event)"
-        />
-        <LengthField
-          label="One sheet’s thickness"
-          field="blank.caliper"
-          :value="job.blank?.caliper"
-          :placeholder="blank?.caliper?.text ?? ''"
-          @change="type('blank.caliper', $event)"
-        />
         <SheetPicker
           label="Cut from"
           field="blank.paper"
@@ -155,6 +141,20 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
           :unit="unit"
           :error="jobs.errors['blank.paper']"
           @pick="pick({ blank: { paper: $event } })"
+        />
+        <TextField
+          label="Stock"
+          field="blank.stock"
+          :value="job.blank?.stock"
+          :placeholder="blank?.stock ?? ''"
+          @change="type('blank.stock', $event)"
+        />
+        <LengthField
+          label="Caliper"
+          field="blank.caliper"
+          :value="job.blank?.caliper"
+          :placeholder="blank?.caliper?.text ?? ''"
+          @change="type('blank.caliper', $event)"
         />
       </div>
       <p v-if="side === 'make' && blank?.room" class="room" data-testid="room">
