@@ -61,24 +61,6 @@ func TestEnvelopesTakeTheSheetsThatAreSaid(t *testing.T) {
 	})
 }
 
-// The foot of the screen is as bad as the worst station, speaks of one that is as bad, and of a saving only where nothing is in the way.
-func TestTheFootIsAsBadAsTheWorstStation(t *testing.T) {
-	grave := map[string]int{"good": 0, "look": 1, "stop": 2}
-	each(t, howMany(200), func(t *testing.T, m made) {
-		worst, of := "good", map[string]string{}
-		for _, s := range m.Plan.Stations {
-			of[s.Key] = s.State
-			if grave[s.State] > grave[worst] {
-				worst = s.State
-			}
-		}
-		c := m.Plan.Consequence
-		if c.State != worst || of[c.Station] != worst || c.Text == "" || c.Saving != nil && worst != "good" {
-			t.Errorf("%s: %s at %s, and the stations are %v: %s", m.text, c.State, c.Station, of, c.Text)
-		}
-	})
-}
-
 // A card sized from its envelope goes into it with all that pokes out of it, as a given overhang would; where it does not, no
 // smaller card does, lying the same way. So does every size that is called worth cutting, and the one that a button cuts it to.
 func TestWhatPokesOutGoesIn(t *testing.T) {
@@ -312,12 +294,14 @@ func TestABlanksPaperIsOneOfItsSheets(t *testing.T) {
 		for _, b := range m.Plan.Blanks {
 			for _, s := range b.Sheets {
 				if s.Sheet == b.Paper.Sheet && s.Name == b.Paper.Name {
-					held++
-					if s != b.Paper {
+					if held++; s != b.Paper {
 						t.Errorf("%s: %s: %+v as its paper, %+v among the sheets", m.text, b.Name, b.Paper, s)
 					}
 				}
 			}
+		}
+		if n := m.Plan.Nest; n != nil && n.Count != m.Plan.Blanks[0].Paper.PerSheet && m.Plan.Blanks[0].Style != "contour" {
+			t.Errorf("%s: %s, a sheet takes %d", m.text, n.Text, m.Plan.Blanks[0].Paper.PerSheet)
 		}
 	})
 	if held < 200 {

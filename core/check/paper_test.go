@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/job"
 	"yellow-parcel/core/work"
 )
 
@@ -24,7 +25,7 @@ func TestThePieceIsOfItsPaper(t *testing.T) {
 			c["width"], c["height"] = m.length(3, 6), m.length(3, 6)
 		}
 		weight := pick(m, "104 g", "120 g", "216 g", "300 g")
-		bySheet, text, err := workedOut(withField(doc, "stock", []any{fields{"sheet": doc["blank"].(fields)["paper"], "count": 90, "weight": weight}}))
+		bySheet, text, err := workedOut(job.Merged(doc, fields{"stock": []any{fields{"sheet": doc["blank"].(fields)["paper"], "count": 90, "weight": weight}}}))
 		doc["blank"].(fields)["stock"] = weight
 		byJob, _, errJob := workedOut(doc)
 		if err != nil || errJob != nil || len(byJob.Result.Pieces) == 0 || byJob.Result.Pieces[0].Made == nil || bySheet.Result.Pieces[0].Made == nil {
@@ -49,15 +50,4 @@ func TestThePieceIsOfItsPaper(t *testing.T) {
 	if papered < 40 || boxes < 10 {
 		t.Errorf("%d envelopes, %d boxes", papered, boxes)
 	}
-}
-
-// withField is a copy of a job with one field more.
-func withField(doc fields, name string, value any) fields {
-	out := fields{name: value}
-	for k, v := range doc {
-		if k != name {
-			out[k] = v
-		}
-	}
-	return out
 }

@@ -47,14 +47,6 @@ func (r *reader) found(fact document.Fact, of, where, pattern, text string) {
 	}
 }
 
-// times reads how often: "once", "3 times".
-func times(text string) string {
-	if text == "once" {
-		return "1"
-	}
-	return strings.TrimSuffix(text, " times")
-}
-
 // answers are the lines of the cut list, by key.
 func answers(p *document.Plan) map[string]document.Answer {
 	out := map[string]document.Answer{}
@@ -92,6 +84,9 @@ func (r *reader) plan(p *document.Plan) {
 		}
 	}
 	r.hear(document.WorstState, "", "the tape", worst)
+	if c := p.Consequence; tape[c.Station].State != worst || c.Text == "" || c.Saving != nil && worst != "good" {
+		r.Errorf("the foot speaks of %s: %s", c.Station, c.Text)
+	}
 	r.hear(document.CardThickness, "", "the build", p.Build.Thickest.Text)
 	r.hear(document.CardThickness, "", "the tape", tape["finished"].Figure)
 	r.hear(document.CardWeight, "", "the build", p.Build.Weight)
@@ -138,9 +133,7 @@ func (r *reader) cuts(where string, c *document.CutPlan) {
 	r.found(document.SheetsCut, "", where+", in words", `^(\d+) sheets?:`, c.Text)
 	r.hear(document.Moves, "", where, c.Moves)
 	r.hear(document.Moves, "", where+", step by step", len(c.Steps))
-	if m := regexp.MustCompile(`the guide is set (once|\d+ times)$`).FindStringSubmatch(c.Text); m != nil {
-		r.hear(document.Moves, "", where+", in words", times(m[1]))
-	}
+	r.found(document.Moves, "", where+", in words", `the guide is set (\d+) times$`, c.Text)
 	if m := regexp.MustCompile(`: (.+); the guide`).FindStringSubmatch(c.Text); m != nil {
 		said := map[string]string{}
 		for _, part := range strings.Split(m[1], ", ") {
@@ -217,7 +210,7 @@ func (r *reader) bench(p *document.Plan, b pipeline.Bench) {
 		return
 	}
 	whole, folded, closed := 0, 0, 0
-	scores, glue := map[string]bool{}, ""
+	scores := map[string]bool{}
 	for i, s := range b.All {
 		said := b.Steps[i].Figure
 		switch s.Say.Name {
@@ -235,10 +228,6 @@ func (r *reader) bench(p *document.Plan, b pipeline.Bench) {
 			r.hear(document.CardWeight, "", "the bench", said.Text)
 		case "stamp":
 			r.hear(document.Postages, "", "the bench", said.Text)
-		case "seam":
-			if glue == "" || s.Figure.Length.Text("mm") != glue {
-				glue = said.Text
-			}
 		}
 		if s.Kind == bench.Score && s.Part.Key == "base" {
 			scores[said.Text] = true

@@ -64,24 +64,6 @@ func TestSheetsTakeABlankAtTheSmallestTurn(t *testing.T) {
 	}
 }
 
-func TestNestsCountAsTheSheetsDo(t *testing.T) {
-	for _, fields := range []string{
-		`"quantity":10,"card":{"width":"2","height":"3"},"blank":{"style":"corner-fold","paper":"us-12x18"}`,
-		`"quantity":10,"card":{"width":"2","height":"3"},"blank":{"style":"contour","paper":"us-12x18"}`,
-		`"quantity":10,"unit":"mm","card":{"width":"60","height":"85"},"blank":{"style":"straight-fold","paper":"iso-sra3"}`,
-	} {
-		p := planOf(t, fields)
-		if p.Nest == nil || p.Nest.Count != p.Blanks[0].Paper.PerSheet && p.Blanks[0].Style != "contour" || p.Nest.Count < 2 {
-			t.Errorf("%s: %+v, a sheet takes %d", fields, p.Nest, p.Blanks[0].Paper.PerSheet)
-			continue
-		}
-		want := fmt.Sprintf("%d from a sheet of %s; ", p.Nest.Count, p.Nest.Sheet)
-		if !strings.HasPrefix(p.Nest.Text, want) {
-			t.Errorf("%q", p.Nest.Text)
-		}
-	}
-}
-
 func TestFromThePaper(t *testing.T) {
 	j := read(t, `{"format":"yellow-parcel-job","version":1,"card":{"width":"5","height":"7"},"blank":{"paper":"us-12x12"}}`)
 	wraps, err := Wraps(j, catalog.Standard(), nil)
