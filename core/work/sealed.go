@@ -69,7 +69,7 @@ func (s *Sealed) LinerLayers() int {
 	return 2
 }
 
-// Outer is how thick the closed piece is: the card in its paper, and of a box its
+// outer is how thick the closed piece is: the card in its paper, and of a box its
 // walls where they are more.
 func (s *Sealed) outer(card measure.Length) measure.Length {
 	flat := card.Plus(s.Stock.Caliper.Times(s.Layers)).Plus(blank.EnvelopePaper.Caliper.Times(s.LinerLayers()))
