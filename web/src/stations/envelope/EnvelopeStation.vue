@@ -15,10 +15,10 @@ import SchoolsStrip from './SchoolsStrip.vue'
 import SheetPicker from '@/ui/SheetPicker.vue'
 import StationLayout from '@/stations/StationLayout.vue'
 import StyleOptions from './StyleOptions.vue'
-import TextField from '@/ui/TextField.vue'
+import TypedField from '@/ui/TypedField.vue'
+import { useTyped } from '@/ui/typed'
 import { useCatalog } from '@/api/catalog'
 import { useDerived } from '../derived'
-import LifeSize from '@/drawing/LifeSize.vue'
 import { useStation } from '@/stations/station'
 
 /** What is looked at only when that is chosen comes once the page stands. */
@@ -27,11 +27,13 @@ const later = {
   wraps: () => import('./WrapsList.vue'),
   fold: () => import('./FoldView.vue'),
   trials: () => import('./TrialsPlot.vue'),
+  life: () => import('@/drawing/LifeSize.vue'),
 }
 const SchoolsTable = defineAsyncComponent(later.schools)
 const WrapsList = defineAsyncComponent(later.wraps)
 const FoldView = defineAsyncComponent(later.fold)
 const TrialsPlot = defineAsyncComponent(later.trials)
+const LifeSize = defineAsyncComponent(later.life)
 onMounted(() => window.setTimeout(() => Promise.allSettled(Object.values(later).map((load) => load())), 900))
 
 type Side = 'make' | 'buy' | 'paper'
@@ -39,6 +41,10 @@ type View = 'flat' | 'fold' | 'sheet' | 'compare'
 
 const { jobs, job, plan, unit, usual, lit, type, pick } = useStation('envelope')
 const catalog = useCatalog()
+const stock = useTyped(
+  () => job.value.blank?.stock,
+  (text) => type('blank.stock', text),
+)
 const side = ref<Side>('make')
 const view = ref<View>('flat')
 const life = ref(false)
@@ -142,18 +148,18 @@ const sheets = computed(() => blank.value?.sheets.filter((s) => s.fits) ?? [])
           :error="jobs.errors['blank.paper']"
           @pick="pick({ blank: { paper: $event } })"
         />
-        <TextField
+        <TypedField
           label="Stock"
           field="blank.stock"
-          :value="job.blank?.stock"
-          :placeholder="blank?.stock ?? ''"
-          @change="type('blank.stock', $event)"
+          :text="stock.text.value"
+          :placeholder="blank?.stock"
+          @type="stock.type"
         />
         <LengthField
           label="Caliper"
           field="blank.caliper"
           :value="job.blank?.caliper"
-          :placeholder="blank?.caliper?.text ?? ''"
+          :placeholder="blank?.caliper?.text"
           @change="type('blank.caliper', $event)"
         />
       </div>
