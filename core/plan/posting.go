@@ -196,9 +196,9 @@ func (w postWriter) checkWords(c post.Check) string {
 		case "limit":
 			return w.limitText(c.Limit), true
 		case "margin":
-			return by(c.Margin), true
+			return trace(by, c.Margin), true
 		case "by":
-			return by(c.Margin.Abs()), true
+			return trace(by, c.Margin.Abs()), true
 		case "own":
 			return w.figureText(c.Own), true
 		case "Code":
