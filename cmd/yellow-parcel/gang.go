@@ -63,7 +63,7 @@ func (c *gangCommand) Run(s streams) error {
 	return err
 }
 
-// by looks for cut plans as long as it pays, nobody being on the point of typing more; or shortly.
+// by looks for cut plans at length, since nobody is typing; or briefly.
 func (how searching) by(m *work.Memory) batch.Solver {
 	if how.Search == "short" {
 		return m.Solve

@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/grid"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
 )
@@ -184,7 +185,7 @@ func (b *Batch) Elsewhere(c *catalog.Catalog, sold measure.Unit, most Most) {
 	}
 	for i := range c.Sheets {
 		s := &c.Sheets[i]
-		if s.Unit == sold && (b.Would == nil || area(s.Size()) < area(b.Would.Size())) && b.comesFrom(s, most) {
+		if s.Unit == sold && (b.Would == nil || s.Size().MM2() < b.Would.Size().MM2()) && b.comesFrom(s, most) {
 			b.Would = s
 		}
 	}
@@ -257,7 +258,7 @@ func (b *Batch) leftOver() {
 			b.Offcuts[i].Count += l.Count
 		}
 	}
-	slices.SortStableFunc(b.Offcuts, func(p, q Offcut) int { return cmp.Compare(area(q.Size), area(p.Size)) })
+	slices.SortStableFunc(b.Offcuts, func(p, q Offcut) int { return cmp.Compare(q.Size.MM2(), p.Size.MM2()) })
 }
 
 // cost adds up what the sheets cost; one without a price leaves it unknown.
@@ -285,8 +286,6 @@ func (b *Batch) ComesOut(z card.Size, paper string) bool {
 
 // yields tells whether a piece comes out of a sheet at all.
 func yields(sheet, piece card.Size) bool {
-	n, _ := trim.Yield(sheet, piece)
+	n, _ := grid.Yield(sheet, piece)
 	return n > 0
 }
-
-func area(z card.Size) float64 { return z.Width.MM() * z.Height.MM() }

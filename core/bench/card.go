@@ -160,8 +160,8 @@ func (m cardMaker) dries() {
 
 // gauge cuts the slot gauge, once.
 func (m cardMaker) gauge() {
-	g := m.Gauge
-	if g == nil || !m.Brief.With(brief.WithGauge) {
+	g := m.GaugeBesides()
+	if g == nil {
 		return
 	}
 	at := func(name, lit string, f Figure) {
@@ -182,10 +182,11 @@ func (m cardMaker) gauge() {
 // slotRoom is how thick the card may be for its closed piece to pass the slot that
 // is cut: the slot less the envelope's paper; zero without a slot, or where the paper alone is as thick.
 func (m operator) slotRoom() measure.Length {
-	if m.Gauge == nil || !m.Brief.With(brief.WithGauge) {
+	g := m.GaugeBesides()
+	if g == nil {
 		return 0
 	}
-	return max(m.Gauge.Cut-(m.Result.Pieces[0].Piece.Thickness-m.Card.Thick), 0)
+	return max(g.Cut-(m.Result.Pieces[0].Piece.Thickness-m.Card.Thick), 0)
 }
 
 // checks measure the first card before its envelope is cut, and look the rest over.

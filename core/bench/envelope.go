@@ -196,7 +196,7 @@ func (m envelopeMaker) seams(made *work.Made) {
 	}
 	var done []string
 	for i, s := range made.Seams {
-		if s.Closing || s.Apart || slices.Contains(done, s.Over) {
+		if !s.Made() || slices.Contains(done, s.Over) {
 			continue
 		}
 		done = append(done, s.Over)
@@ -232,8 +232,8 @@ func (m endingMaker) write() {
 		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.operator, PictureBlank), early: closing, late: closing, count: wanted})
 	}
 	m.add(op{Step: m.on(Close, Hands, Saying{Name: "close"}, sealed).check("check-close").look(m.operator, PictureEnvelope), early: closing, late: closing, count: wanted})
-	if m.Gauge != nil && m.Brief.With(brief.WithGauge) {
-		m.add(op{Step: m.on(Check, Slot, Saying{Name: "slot"}, sealed).figure(LengthOf(m.Gauge.Cut)).check("check-slot").look(m.operator, PicturePost), early: closing, count: once})
+	if g := m.GaugeBesides(); g != nil {
+		m.add(op{Step: m.on(Check, Slot, Saying{Name: "slot"}, sealed).figure(LengthOf(g.Cut)).check("check-slot").look(m.operator, PicturePost), early: closing, count: once})
 	}
 	if len(m.Posts) == 0 {
 		return

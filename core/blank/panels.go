@@ -112,6 +112,9 @@ type Seam struct {
 	Apart       bool           // the two must not meet at all; Want is not used
 }
 
+// Made tells whether the maker glues it.
+func (s Seam) Made() bool { return !s.Closing && !s.Apart }
+
 // flat says that the flaps hinge on the body itself.
 func flat(flaps []Flap) []Flap {
 	for i := range flaps {
@@ -168,7 +171,7 @@ func (b *Blank) Panels() []shape.Polygon {
 func (b *Blank) Glue(p *Piece) []shape.Polygon {
 	out := slices.Clone(p.Gum)
 	for _, s := range b.Seams {
-		if s.Closing || s.Apart || !slices.ContainsFunc(p.Flaps, func(f Flap) bool { return f.Name == s.Over }) {
+		if !s.Made() || !slices.ContainsFunc(p.Flaps, func(f Flap) bool { return f.Name == s.Over }) {
 			continue
 		}
 		if strip := b.strip(s); len(strip) > 0 {
@@ -181,11 +184,7 @@ func (b *Blank) Glue(p *Piece) []shape.Polygon {
 // strip is a seam's overlap on the flap that folds over, kept an eighth of an inch
 // off its edges so that nothing seeps inside.
 func (b *Blank) strip(s Seam) shape.Polygon {
-	flaps := map[string]Flap{}
-	for _, f := range b.Flaps() {
-		flaps[f.Name] = f
-	}
-	over, under := flaps[s.Over], flaps[s.Under]
+	over, under := b.Flap(s.Over), b.Flap(s.Under)
 	lands := over.Shape.Intersect(under.Folded().Mirror(over.Axis()))
 	return lands.Inset(min(measure.Inch.MM()/8, lands.Width()/4))
 }
@@ -194,11 +193,15 @@ func (b *Blank) strip(s Seam) shape.Polygon {
 const AnyFlap = ""
 
 // GlueWidth is how wide the glue on a flap is where its strip is narrowest, down to
-// the ruler; as it is where that is below its first mark, zero where nothing is glued.
+// the ruler; as it is where that is below its first mark, zero where nothing is glued, and
+// where the envelope is folded by eye: it is glued by eye.
 func (b *Blank) GlueWidth(over string, r measure.Ruler) measure.Length {
 	least := measure.Length(0)
+	if b.ByEye {
+		return 0
+	}
 	for _, s := range b.Seams {
-		if s.Closing || s.Apart || over != AnyFlap && s.Over != over {
+		if !s.Made() || over != AnyFlap && s.Over != over {
 			continue
 		}
 		if w := measure.FromMM(b.strip(s).Width()); w > 0 && (least == 0 || w < least) {

@@ -225,6 +225,11 @@ type StockSheet struct {
 	Stock  blank.Stock // what its paper is, as far as that is known; zero where it is not
 }
 
+// Is tells whether these are sheets on hand of one that is sold, or measured.
+func (s StockSheet) Is(sheet Bought) bool {
+	return s.Count > 0 && s.ID == sheet.ID && s.Size == sheet.Size
+}
+
 // Blank is what is asked of the envelope blank.
 type Blank struct {
 	Style      *blank.Style // nil where the choice is left to the plan

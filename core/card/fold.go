@@ -15,6 +15,12 @@ type Size struct{ Width, Height measure.Length }
 // Turned is the size after a quarter turn.
 func (s Size) Turned() Size { return Size{s.Height, s.Width} }
 
+// Area is exact, in the square of a Length's unit: to compare, and to add up.
+func (s Size) Area() int64 { return int64(s.Width) * int64(s.Height) }
+
+// MM2 is the area in square millimetres.
+func (s Size) MM2() float64 { return s.Width.MM() * s.Height.MM() }
+
 // Grown is the size with as much more each way.
 func (s Size) Grown(by measure.Length) Size { return Size{s.Width + by, s.Height + by} }
 

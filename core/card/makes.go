@@ -54,7 +54,7 @@ func (f Fold) Makes(sheet Size, s Shape) []Make {
 		}
 	}
 	slices.SortStableFunc(own, func(a, b Make) int {
-		return cmp.Or(cmp.Compare(a.PerSheet(), b.PerSheet()), cmp.Compare(b.Finished.area(), a.Finished.area()), cmp.Compare(b.Finished.Height, a.Finished.Height))
+		return cmp.Or(cmp.Compare(a.PerSheet(), b.PerSheet()), cmp.Compare(b.Finished.Area(), a.Finished.Area()), cmp.Compare(b.Finished.Height, a.Finished.Height))
 	})
 	return own
 }
@@ -71,8 +71,6 @@ func (f Fold) Divide(sheet Size, s Shape, across, down int) []Size {
 	}
 	return out
 }
-
-func (s Size) area() int64 { return int64(s.Width) * int64(s.Height) }
 
 // within cuts a card that is too long to be sensible down to the longest that is.
 func within(z Size, r measure.Ruler) Size {

@@ -10,7 +10,6 @@ import (
 	"strings"
 	"testing"
 
-	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
@@ -156,7 +155,7 @@ func TestGlueIsAsWideAsItsStrip(t *testing.T) {
 func TestTheSlotIsOfTheClosedPiece(t *testing.T) {
 	gauged := 0
 	each(t, howMany(400), func(t *testing.T, m made) {
-		if m.Result.Batch.Err != nil || m.Result.Gauge == nil || !m.Result.Brief.With(brief.WithGauge) {
+		if m.Result.Batch.Err != nil || m.Result.GaugeBesides() == nil {
 			return
 		}
 		gauged++

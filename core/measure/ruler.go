@@ -73,9 +73,9 @@ func (r Ruler) Down(l Length) Length {
 // Up is the smallest ruler mark not below l: the safe side for a blank or cavity.
 func (r Ruler) Up(l Length) Length { return -r.Down(-l) }
 
-// Meant is the mark that a typed length shows the figure of, its text as it was typed where bare is what it is in without a unit: marks of the other system
+// Meant is the mark that a typed length shows the figure of: marks of the other system
 // are no round figures in this one, and one that is shown and typed back is the same. Any
-// other length is as typed.
+// other length is as typed. Text is how it was typed, and bare its unit where it names none.
 func (r Ruler) Meant(l Length, text string, bare Unit) Length {
 	mark := r.Nearest(l)
 	if apart := mark - l; apart == 0 || apart > shownApart || apart < -shownApart {

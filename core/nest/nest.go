@@ -7,9 +7,9 @@ import (
 
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/grid"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
-	"yellow-parcel/core/trim"
 )
 
 // outlineGap is what a cutting machine leaves between two outlines, in millimetres.
@@ -49,7 +49,7 @@ func piece(b *blank.Blank, at int, sheet card.Size, mat measure.Length, nested b
 	if b.Machine != nil {
 		edge := mat.MM()
 		width, height = width-2*edge, height-2*edge
-	} else if count, turned := trim.Yield(sheet, p.Cut()); count > 0 {
+	} else if count, turned := grid.Yield(sheet, p.Cut()); count > 0 {
 		out.Fits, out.PerSheet = true, count
 		if turned && p.Width != p.Height {
 			out.Angle = math.Pi / 2
@@ -88,7 +88,7 @@ func places(b *blank.Blank, p *blank.Piece, sheet card.Size, mat measure.Length)
 		straight = -math.Pi / 4
 	}
 	width, height, edge := sheet.Width.MM(), sheet.Height.MM(), mat.MM()
-	g := trim.BestGrid(sheet, p.Cut())
+	g := grid.Best(sheet, p.Cut())
 	switch {
 	case b.Machine != nil:
 		nested := p.Outline.NestIn(width-2*edge, height-2*edge, outlineGap)
@@ -99,7 +99,7 @@ func places(b *blank.Blank, p *blank.Piece, sheet card.Size, mat measure.Length)
 			return nested
 		}
 	case g.Count() > 0:
-		return grid(p.Paper, straight, g)
+		return lattice(p.Paper, straight, g)
 	}
 	angle, _ := p.Paper.Turn(straight).FitAngle(width, height)
 	if b.Machine != nil {
@@ -109,7 +109,7 @@ func places(b *blank.Blank, p *blank.Piece, sheet card.Size, mat measure.Length)
 	return []shape.Place{{Turn: straight + angle, Move: shape.Point{X: (width-hi.X+lo.X)/2 - lo.X, Y: (height-hi.Y+lo.Y)/2 - lo.Y}}}
 }
 
-func grid(paper shape.Polygon, straight float64, g trim.Grid) []shape.Place {
+func lattice(paper shape.Polygon, straight float64, g grid.Grid) []shape.Place {
 	if g.Turned {
 		straight += math.Pi / 2
 	}

@@ -4,7 +4,6 @@ import (
 	"math/rand/v2"
 	"slices"
 
-	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pattern"
 )
@@ -83,7 +82,7 @@ func (s *search) putBack() {
 func (s *search) cost() float64 {
 	sum := 0.0
 	for _, k := range s.pool {
-		sum += float64(area(s.kinds[k].Size)) / s.unit
+		sum += float64(s.kinds[k].Size.Area()) / s.unit
 	}
 	for _, b := range s.bins {
 		for _, at := range b.left {
@@ -105,7 +104,7 @@ func (s *search) refill(blink bool) {
 	order := make([]turn, len(s.pool))
 	for i, k := range s.pool {
 		z := s.kinds[k].Size
-		key := float64(area(z))
+		key := float64(z.Area())
 		if s.rng.Uint32()&1 == 0 {
 			key = float64(max(z.Width, z.Height)) * float64(max(z.Width, z.Height))
 		}
@@ -252,7 +251,7 @@ func (s *search) next(k int, left []int) int {
 			continue
 		}
 		if best < 0 || s.sheets[best].Buy && !sheet.Buy ||
-			sheet.Buy == s.sheets[best].Buy && area(sheet.Size) > area(s.sheets[best].Size) {
+			sheet.Buy == s.sheets[best].Buy && sheet.Size.Area() > s.sheets[best].Size.Area() {
 			best = i
 		}
 	}
@@ -272,7 +271,7 @@ func (s *search) copyOf() []*bin {
 func (s *search) drop() {
 	worst, least := 0, 0.0
 	for i, b := range s.bins {
-		filled := float64(area(s.sheets[b.sheet].Size))
+		filled := float64(s.sheets[b.sheet].Size.Area())
 		for _, at := range b.left {
 			f := &b.tree.Parts[at]
 			filled -= float64(f.W) * float64(f.H)
@@ -302,7 +301,7 @@ type Filled struct {
 func Pack(kinds []pattern.Kind, sheets []pattern.Sheets, lower, work int, tick func(work int) bool) (out []Filled, done int, ok bool) {
 	s := &search{sheets: sheets, kinds: kinds, rng: rand.New(rand.NewPCG(1, 2))}
 	for _, sheet := range sheets {
-		s.unit = max(s.unit, float64(area(sheet.Size)))
+		s.unit = max(s.unit, float64(sheet.Size.Area()))
 	}
 	bins, ok := s.pack(lower, work, func() bool { return tick(s.work) })
 	for _, b := range bins {
@@ -312,5 +311,3 @@ func Pack(kinds []pattern.Kind, sheets []pattern.Sheets, lower, work int, tick f
 	}
 	return out, s.work, ok
 }
-
-func area(z card.Size) int64 { return int64(z.Width) * int64(z.Height) }

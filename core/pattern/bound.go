@@ -25,13 +25,13 @@ func Bound(kinds []Kind, sheets []Sheets) int {
 func areaBound(kinds []Kind, sheets []Sheets) int {
 	var need int64
 	for _, piece := range kinds {
-		need += int64(piece.Count) * area(piece.Size)
+		need += int64(piece.Count) * piece.Size.Area()
 	}
 	order := slices.Clone(sheets)
-	slices.SortFunc(order, func(a, b Sheets) int { return cmp.Compare(area(b.Size), area(a.Size)) })
+	slices.SortFunc(order, func(a, b Sheets) int { return cmp.Compare(b.Size.Area(), a.Size.Area()) })
 	n := 0
 	for _, s := range order {
-		a := area(s.Size)
+		a := s.Size.Area()
 		if s.Count == Unlimited || need <= int64(s.Count)*a {
 			return n + int((need+a-1)/a)
 		}

@@ -157,7 +157,7 @@ func (g *Generator) Fullest(left, stock []int, cost []float64) (at int, ok bool)
 	worth := make([]float64, len(left))
 	for k, n := range left {
 		if n > 0 {
-			worth[k] = float64(area(g.Kinds[k].Size))
+			worth[k] = float64(g.Kinds[k].Size.Area())
 		}
 	}
 	for range 3 {
@@ -174,7 +174,7 @@ func (g *Generator) Fullest(left, stock []int, cost []float64) (at int, ok bool)
 		}
 		sum := 0.0
 		for k, n := range p.Counts {
-			sum += float64(min(n, left[k])) * float64(area(g.Kinds[k].Size))
+			sum += float64(min(n, left[k])) * float64(g.Kinds[k].Size.Area())
 		}
 		if sum /= cost[p.Sheet]; sum > best {
 			at, best, ok = i, sum, true

@@ -17,7 +17,7 @@ func List(kinds []Kind, sheets []Sheets, sheet int) (out []Pattern, ok bool) {
 	codes := 1
 	for k, one := range kinds {
 		if one.Up[sheet] || one.Side[sheet] {
-			l.most[k] = min(one.Count, int(area(l.room)/area(one.Size)))
+			l.most[k] = min(one.Count, int(l.room.Area()/one.Size.Area()))
 		}
 		l.weight[k] = codes
 		if codes *= l.most[k] + 1; codes > 1<<15 {
@@ -52,10 +52,10 @@ func (l *lister) list(counts []int) bool {
 		total := 0
 		for k := range counts {
 			counts[k] = code / l.weight[k] % (l.most[k] + 1)
-			filled += int64(counts[k]) * area(l.kinds[k].Size)
+			filled += int64(counts[k]) * l.kinds[k].Size.Area()
 			total += counts[k]
 		}
-		if filled > area(l.room) {
+		if filled > l.room.Area() {
 			continue
 		}
 		if total == 1 {

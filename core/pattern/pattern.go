@@ -95,8 +95,6 @@ func Counted(sheets []Sheets, stock []int) []Sheets {
 	return out
 }
 
-func area(s card.Size) int64 { return int64(s.Width) * int64(s.Height) }
-
 // beside joins two shapes along the width, below along the height.
 func beside(a, b *Shape) *Shape { return &Shape{W: a.W + b.W, H: max(a.H, b.H), A: a, B: b} }
 func below(a, b *Shape) *Shape {

@@ -38,7 +38,7 @@ func blanks(s say.Say, r *work.Result, whole bool) []document.Blank {
 		one, out := blankWriter{s, r, r.Brief, m, 0}, &all[i]
 		one.summary(out)
 		if whole || i == 0 {
-			one.glue = glueWidth(m, r.Brief)
+			one.glue = m.GlueWidth(blank.AnyFlap, r.Brief.Ruler)
 			one.describe(out)
 		}
 		if whole {
@@ -61,14 +61,6 @@ type blankWriter struct {
 	m *work.Made
 
 	glue measure.Length // how wide it is; zero until the blank is described
-}
-
-// glueWidth is how wide the glue of the seams is; one folded by eye is glued by eye.
-func glueWidth(m *work.Made, b *brief.Brief) measure.Length {
-	if m.ByEye {
-		return 0
-	}
-	return m.GlueWidth(blank.AnyFlap, b.Ruler)
 }
 
 // summary fills in what tells the blank from the others.
@@ -208,7 +200,7 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 	m := w.m
 	c := document.Compare{Scores: m.Scores(), Cuts: m.Cuts(), Area: m.Area(), Seam: of.Seam.MM, Needs: "no sheet here", Sheet: noSheet}
 	if s, ok := work.SmallestSheet(w.b, m); ok {
-		c.Needs, c.Sheet = s.Name, s.Width.MM()*s.Height.MM()
+		c.Needs, c.Sheet = s.Name, s.Size().MM2()
 	}
 	if m.Bought != "" {
 		c.Needs, c.Sheet = m.Bought, 0

@@ -5,7 +5,6 @@ import (
 
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
-	"yellow-parcel/core/post"
 	"yellow-parcel/core/proof"
 	"yellow-parcel/core/say"
 )
@@ -43,12 +42,4 @@ func measureOf(s say.Say, kind proof.Dimension, v float64) document.Measure {
 		out.In, out.MM = &both[0], &both[1]
 	}
 	return out
-}
-
-// trace is a margin, or that it is one where it is less than is shown of such a figure.
-func trace(text func(post.Figure) string, of post.Figure) string {
-	if none := (post.Figure{Kind: of.Kind}); of != none && text(of) == text(none) && (of.Kind == post.LengthFigure || of.Kind == post.MassFigure) {
-		return "a trace"
-	}
-	return text(of)
 }

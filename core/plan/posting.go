@@ -166,111 +166,6 @@ func verdictText(v *post.Verdict) string {
 	return "It goes as " + words.Article(name) + "."
 }
 
-func (w postWriter) checks(all []post.Check) []document.Reason {
-	out := make([]document.Reason, len(all))
-	for i, c := range all {
-		r := document.Reason{Class: c.Class.ID, Code: c.Code, State: string(c.State), Unsure: c.Unsure, Text: w.checkWords(c),
-			Value: w.figureText(c.Value), Limit: w.figureText(c.Limit), Margin: w.figureText(c.Margin)}
-		if c.Value.Kind == post.NoFigure {
-			r.Value = c.Said("value")
-		}
-		if c.Limit.Kind == post.NoFigure {
-			r.Limit = c.Said("limit")
-		}
-		out[i] = r
-	}
-	return out
-}
-
-// checkWords fills a rule's sentence with the check's figures, in the job's unit.
-func (w postWriter) checkWords(c post.Check) string {
-	// What is out by less than the job's unit shows is said as the carrier measures it.
-	value, by := w.figureText, w.figureText
-	if w.tooNear(c) {
-		value, by = w.limitText, func(f post.Figure) string { return figureIn(f, w.v.Carrier.Unit) }
-	}
-	text := words.Filled(c.Words(), func(place string) (string, bool) {
-		switch place {
-		case "value":
-			return value(c.Value), true
-		case "limit":
-			return w.limitText(c.Limit), true
-		case "margin":
-			return trace(by, c.Margin), true
-		case "by":
-			return trace(by, c.Margin.Abs()), true
-		case "own":
-			return w.figureText(c.Own), true
-		case "Code":
-			return words.Capital(w.sideWord(c)), true
-		case "a class":
-			return words.Article(strings.ToLower(c.Class.Name)), true
-		case "A class":
-			return words.Capital(words.Article(strings.ToLower(c.Class.Name))), true
-		case "more":
-			s := c.Class.Surcharge
-			return fmt.Sprintf("%s, %s more", s.Name, s.Price.Text(w.v.Carrier.Currency)), true
-		}
-		return "", false
-	})
-	if c.Unsure {
-		text += "; this limit is still to be checked"
-	}
-	return text
-}
-
-// sideWord is what a rule's side is called: where a class takes the longest for its length
-// and the card is addressed along the other one, the two are told apart.
-func (w postWriter) sideWord(c post.Check) string {
-	if c.Class.Lies == "longest" && w.b.Post.AddressShort {
-		switch c.Code {
-		case "length":
-			return "longest side"
-		case "height":
-			return "shorter side"
-		}
-	}
-	return c.Code
-}
-
-// tooNear tells whether a figure and its limit are shown alike in the job's unit, and are not the same.
-func (w postWriter) tooNear(c post.Check) bool {
-	return w.v.Carrier.Unit != w.Unit && c.Value != c.Limit && c.Margin.Kind != post.NoFigure && w.figureText(c.Value) == w.figureText(c.Limit)
-}
-
-// limitText is a limit in the job's unit, and as the carrier has it beside where that is in the other one.
-func (w postWriter) limitText(f post.Figure) string {
-	text, unit := w.figureText(f), w.v.Carrier.Unit
-	if as := figureIn(f, unit); unit != w.Unit && as != text {
-		return text + " (" + as + ")"
-	}
-	return text
-}
-
-func (w postWriter) figureText(f post.Figure) string { return figureIn(f, w.Unit) }
-
-// figureIn is a check's figure in a unit.
-func figureIn(f post.Figure, unit measure.Unit) string {
-	switch f.Kind {
-	case post.LengthFigure:
-		return f.Length.Text(unit)
-	case post.MassFigure:
-		return f.Mass.Text(unit)
-	case post.RatioFigure:
-		return f.Ratio.Text()
-	case post.SpanFigure:
-		if f.To == 0 {
-			return "at least " + f.Ratio.Text()
-		}
-		return f.Ratio.Text() + " to " + f.To.Text()
-	case post.QuotientFigure:
-		return fmt.Sprintf("%.2f", f.Quotient)
-	case post.BandFigure:
-		return f.Band.Text()
-	}
-	return f.Name
-}
-
 func (w postWriter) answers(p *document.Post) []document.Answer {
 	side := "the long side lies along the address"
 	if w.b.Post.AddressShort {
@@ -305,7 +200,7 @@ func (w postWriter) thicknessWorking() string {
 	}
 	total := w.Text(w.s.Piece.Thickness)
 	if walls := w.s.Walls(); walls > 0 && walls == w.s.Piece.Thickness {
-		return fmt.Sprintf("%s walls, and the card stock that stands out round them: 1.215 × %s at their folds, %d × %s of flaps over them: %s", w.Text(w.s.Made.Depth), w.Bare(w.s.Stock.Caliper), w.s.Over(), w.Bare(w.s.Stock.Caliper), total)
+		return fmt.Sprintf("%s walls, and the card stock that stands out round them: %v × %s at their folds, %d × %s of flaps over them: %s", w.Text(w.s.Made.Depth), work.RightAngles, w.Bare(w.s.Stock.Caliper), w.s.Over(), w.Bare(w.s.Stock.Caliper), total)
 	}
 	if w.b.Card.Measured {
 		return fmt.Sprintf("%s card + %s at the thickest place = %s", w.Bare(w.r.Card.Thick), paper, total)

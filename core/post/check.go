@@ -1,6 +1,8 @@
 package post
 
 import (
+	"fmt"
+
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 )
@@ -82,6 +84,28 @@ func massFigure(m measure.Mass) Figure     { return Figure{Kind: MassFigure, Mas
 func nameFigure(name string) Figure        { return Figure{Kind: NameFigure, Name: name} }
 func quotientFigure(q float64) Figure      { return Figure{Kind: QuotientFigure, Quotient: q} }
 func bandFigure(b card.Band) Figure        { return Figure{Kind: BandFigure, Band: b} }
+
+// Text is the figure as it is read, lengths and masses in a unit.
+func (f Figure) Text(unit measure.Unit) string {
+	switch f.Kind {
+	case LengthFigure:
+		return f.Length.Text(unit)
+	case MassFigure:
+		return f.Mass.Text(unit)
+	case RatioFigure:
+		return f.Ratio.Text()
+	case SpanFigure:
+		if f.To == 0 {
+			return "at least " + f.Ratio.Text()
+		}
+		return f.Ratio.Text() + " to " + f.To.Text()
+	case QuotientFigure:
+		return fmt.Sprintf("%.2f", f.Quotient)
+	case BandFigure:
+		return f.Band.Text()
+	}
+	return f.Name
+}
 
 // Abs is a length or a mass without its sign.
 func (f Figure) Abs() Figure {

@@ -17,7 +17,7 @@ func EffortsOf(steps []bench.Step) learn.Efforts {
 		}
 		phases[i] = append(phases[i], s)
 	}
-	return learn.Efforts{First: EffortOf(phases[0]), Rest: EffortOf(phases[1])}
+	return learn.Efforts{First: effortOf(phases[0]), Rest: effortOf(phases[1])}
 }
 
 // TimeOf is how long a making takes, what dries included: up to what the calendar lays
@@ -40,8 +40,8 @@ func TimeOf(steps []bench.Step, b *learn.Book) document.Minutes {
 	return out
 }
 
-// EffortOf is what steps take together.
-func EffortOf(steps []bench.Step) learn.Effort {
+// effortOf is what steps take together.
+func effortOf(steps []bench.Step) learn.Effort {
 	var e learn.Effort
 	for _, s := range steps {
 		if s.Kind != bench.Dry {

@@ -3,6 +3,7 @@ package supply
 import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/grid"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 )
@@ -47,7 +48,7 @@ func (p *planner) blank(i int, m *work.Made, n int) {
 	for k := range m.Pieces {
 		p := &m.Pieces[k]
 		l.add(Role{Job: i, Key: TheBlank, At: k}, trim.Piece{Name: p.Called("envelope blank"), Size: p.Cut(), Count: n})
-		upright, _ := trim.Yield(m.Paper.Sheet.Size, p.Cut())
+		upright, _ := grid.Yield(m.Paper.Sheet.Size, p.Cut())
 		out = out && upright > 0
 	}
 	here := func(s brief.StockSheet) bool { return s.Size == m.Paper.Sheet.Size }
@@ -78,8 +79,8 @@ func (p *planner) extra(i int, e blank.Extra, part Role, of LotKind, n int) {
 	sheet := p.Stock.Sheet
 	best := -1.0
 	for _, s := range p.Jobs[i].Brief.Catalog.Sheets {
-		area := s.Width.MM() * s.Height.MM()
-		if count, _ := trim.Yield(s.Size(), e.Size()); s.Unit == p.Jobs[i].Brief.Sold && count > 0 && (best < 0 || area < best) {
+		area := s.Size().MM2()
+		if count, _ := grid.Yield(s.Size(), e.Size()); s.Unit == p.Jobs[i].Brief.Sold && count > 0 && (best < 0 || area < best) {
 			best, sheet = area, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}
 		}
 	}

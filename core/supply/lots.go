@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/catalog"
+	"yellow-parcel/core/grid"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
@@ -193,12 +194,12 @@ func materials(b *brief.Brief) []catalog.Material {
 const heavy, heavyThick = "heavy card", 2 * measure.Millimetre
 
 func (p *planner) gauge(i int) {
-	r := p.Jobs[i]
-	if r.Gauge == nil || !r.Brief.With(brief.WithGauge) {
+	g := p.Jobs[i].GaugeBesides()
+	if g == nil {
 		return
 	}
 	l := Lot{Of: Gauge}
-	l.add(Role{Job: i, Key: TheGauge}, trim.Piece{Name: "slot gauge", Size: r.Gauge.Size, Count: 1, Paper: heavy})
+	l.add(Role{Job: i, Key: TheGauge}, trim.Piece{Name: "slot gauge", Size: g.Size, Count: 1, Paper: heavy})
 	p.plan(l, p.Stock.Sheet, func(s brief.StockSheet) bool { return s.Paper.Name == heavy }, heavyThick)
 }
 
@@ -246,7 +247,7 @@ func (p *planner) plan(l Lot, sheet brief.Bought, takes func(brief.StockSheet) b
 // own; none for what comes out of no sheet.
 func sheetsFor(l *Lot, sheet brief.Bought) (n int) {
 	for _, p := range l.Problem.Pieces {
-		if yield, _ := trim.Yield(sheet.Size, p.Size); yield > 0 {
+		if yield, _ := grid.Yield(sheet.Size, p.Size); yield > 0 {
 			n += (p.Count + yield - 1) / yield
 		}
 	}

@@ -35,7 +35,7 @@ func (b *trimmer) draw(kinds []kind, moves []int) ([]Layout, []Step) {
 		b.cut(d.now, set, d.group)
 	}
 	for i := range d.layouts {
-		slices.SortStableFunc(d.layouts[i].Offcuts, func(a, b Rect) int { return cmp.Compare(area(b.Size), area(a.Size)) })
+		slices.SortStableFunc(d.layouts[i].Offcuts, func(a, b Rect) int { return cmp.Compare(b.Size.Area(), a.Size.Area()) })
 	}
 	return d.layouts, d.steps
 }

@@ -127,7 +127,7 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 		if n <= 0 {
 			continue
 		}
-		a := int64(n) * area(b.task.kinds[k].Size)
+		a := int64(n) * b.task.kinds[k].Size.Area()
 		need += a
 		if worst < 0 || a > most {
 			worst, most = k, a
@@ -151,7 +151,7 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 		}
 		covers := int64(0)
 		for k, n := range q.Counts {
-			covers += int64(min(n, max(left[k], 0))) * area(b.task.kinds[k].Size)
+			covers += int64(min(n, max(left[k], 0))) * b.task.kinds[k].Size.Area()
 		}
 		if b.task.p.Sheets[q.Sheet].Buy {
 			covers -= 1 << 60
@@ -172,7 +172,7 @@ func (b *batch) exactly(left, stock []int, sheets int) ([]int, bool) {
 func (b *batch) largest() int64 {
 	most := int64(0)
 	for _, s := range b.task.p.Sheets {
-		most = max(most, area(s.Size))
+		most = max(most, s.Size.Area())
 	}
 	return most
 }

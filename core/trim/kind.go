@@ -28,7 +28,7 @@ func kindsOf(p *Problem) ([]kind, error) {
 			up, side := piece.Ways(s)
 			k.Up, k.Side = append(k.Up, up), append(k.Side, side)
 			fits = fits || (up || side) && s.Count != 0
-			if (up || side) && min(int64(piece.Count), area(s.Size)/area(piece.Size)) > MostPieces {
+			if (up || side) && min(int64(piece.Count), s.Size.Area()/piece.Size.Area()) > MostPieces {
 				return nil, &ManyError{piece, s}
 			}
 		}

@@ -20,7 +20,7 @@ func Most(s Sheets, piece Piece, limits Limits) *CutPlan {
 	if piece.Size.Width <= 0 || piece.Size.Height <= 0 {
 		return nil
 	}
-	s.Count, piece.Count = 1, int(min(area(s.Size)/area(piece.Size), MostPieces))
+	s.Count, piece.Count = 1, int(min(s.Size.Area()/piece.Size.Area(), MostPieces))
 	p := Problem{Pieces: []Piece{piece}, Sheets: []Sheets{s}, Limits: limits}
 	kinds, err := kindsOf(&p)
 	if err != nil || len(kinds) == 0 {

@@ -66,11 +66,11 @@ func (p *Problem) mayDo() bool {
 		case s.Count == Unlimited:
 			have = math.MaxInt64 / 2
 		default:
-			have = min(have+int64(s.Count)*area(s.Size), math.MaxInt64/2)
+			have = min(have+int64(s.Count)*s.Size.Area(), math.MaxInt64/2)
 		}
 	}
 	for _, q := range p.Pieces {
-		need += int64(max(0, q.Count)) * area(q.Size)
+		need += int64(max(0, q.Count)) * q.Size.Area()
 	}
 	return buy && need <= have
 }

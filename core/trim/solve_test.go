@@ -13,6 +13,8 @@ import (
 	"yellow-parcel/core/pattern"
 )
 
+const in = measure.Inch
+
 // check makes every cut of a plan with paper and blade, and counts what falls out.
 func check(p Problem, plan *CutPlan) error {
 	got, used := make([]int, len(p.Pieces)), make([]int, len(p.Sheets))

@@ -54,7 +54,7 @@ func makerOf(r *Result) *maker {
 // stockOn is what a sheet on hand is, where that is known.
 func stockOn(b *brief.Brief, sheet brief.Bought) blank.Stock {
 	for _, s := range b.Stock.OnHand {
-		if s.Count > 0 && s.ID == sheet.ID && s.Size == sheet.Size && s.Stock != (blank.Stock{}) {
+		if s.Is(sheet) && s.Stock != (blank.Stock{}) {
 			return s.Stock
 		}
 	}

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
@@ -19,6 +20,14 @@ type Gauge struct {
 	Size    card.Size
 	Centre  measure.Length // of its height; the slot lies about it
 	Top     measure.Length // where the slot's upper cut goes, from the top edge
+}
+
+// GaugeBesides is the slot gauge, where one is made besides the cards; nil where none is.
+func (r *Result) GaugeBesides() *Gauge {
+	if !r.Brief.With(brief.WithGauge) {
+		return nil
+	}
+	return r.Gauge
 }
 
 // gaugeOf works the slot gauge out for the job's first carrier, or for the slot

@@ -59,7 +59,7 @@ func layerPart(b *brief.Brief, name string, z, whole card.Size, of *catalog.Mate
 	}
 	return card.Element{
 		Name: name, X: (whole.Width - z.Width) / 2, Y: (whole.Height - z.Height) / 2, Width: z.Width, Height: z.Height, Thick: thick + j.Material.Thickness, Lift: j.Lift(),
-		Weight: measure.FromGrams(area(z) * (gsm + j.Material.GSM*j.Cover) / 1e6), Index: -1,
+		Weight: measure.FromGrams(z.MM2() * (gsm + j.Material.GSM*j.Cover) / 1e6), Index: -1,
 	}
 }
 
@@ -77,23 +77,21 @@ func piecePart(whole card.Size, i int, p brief.Piece) card.Element {
 	if out.Weight == 0 {
 		out.Weight = p.Material.Each
 		if p.Material.GSM > 0 {
-			out.Weight = measure.FromGrams(area(z) * p.Material.GSM / 1e6)
+			out.Weight = measure.FromGrams(z.MM2() * p.Material.GSM / 1e6)
 		}
 	}
-	out.Weight += measure.FromGrams(area(z) * p.Joint.Material.GSM * p.Joint.Cover / 1e6)
+	out.Weight += measure.FromGrams(z.MM2() * p.Joint.Material.GSM * p.Joint.Cover / 1e6)
 	return out
 }
-
-func area(z card.Size) float64 { return z.Width.MM() * z.Height.MM() }
 
 // panels is how many sheets thick the folded base is, and the paper in each, mm2.
 // A shape that does not go with the size is refused where the flat piece is settled.
 func panels(b *brief.Brief, cut card.Size) (n int, mm2 float64) {
 	flat, err := b.Base.Fold.Flat(cut, b.Base.Shape)
 	if err != nil || flat.Panels < 1 {
-		return 1, area(cut)
+		return 1, cut.MM2()
 	}
-	return flat.Panels, area(flat.Size) / float64(flat.Panels)
+	return flat.Panels, flat.Size.MM2() / float64(flat.Panels)
 }
 
 // paperDensity is that of uncoated paper, in g/m2 for each millimetre.

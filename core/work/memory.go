@@ -15,6 +15,7 @@ import (
 	"yellow-parcel/core/fault"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/sought"
 	"yellow-parcel/core/trim"
 )
 
@@ -29,7 +30,7 @@ type Memory struct {
 	most   *lru.Cache[mostKey, *trim.CutPlan]
 
 	// Keeper keeps what was looked for at length beyond this memory, where it is given.
-	Keeper Keeper
+	Keeper sought.Keeper
 
 	// Fell is told of every search that fell over, where it is given.
 	Fell fault.Ear
@@ -198,7 +199,7 @@ func (m *Memory) Solve(p trim.Problem) (*trim.Choices, error) {
 	if m == nil {
 		return trim.Choose(p)
 	}
-	key := keyTo(&p)
+	key := sought.KeyTo(&p)
 	for _, c := range []*lru.Cache[string, *trim.Choices]{m.sought, m.cuts} {
 		if known, ok := c.Get(key); ok {
 			return known, nil
@@ -251,21 +252,21 @@ func (m *Memory) kept(key string, p *trim.Problem) *trim.Choices {
 	if m.Keeper == nil {
 		return nil
 	}
-	text := m.Keeper.Sought(markOf(key))
+	text := m.Keeper.Sought(sought.MarkOf(key))
 	if text == "" {
 		return nil
 	}
-	return unpack(text, p)
+	return sought.Unpack(text, p)
 }
 
 // KeepCuts keeps plans that were looked for at length.
 func (m *Memory) KeepCuts(p trim.Problem, made *trim.Choices) {
-	key := keyTo(&p)
+	key := sought.KeyTo(&p)
 	m.sought.Add(key, made)
 	if m.Keeper == nil {
 		return
 	}
-	if text, err := pack(made); err == nil {
-		m.Keeper.Keep(markOf(key), text)
+	if text, err := sought.Pack(made); err == nil {
+		m.Keeper.Keep(sought.MarkOf(key), text)
 	}
 }

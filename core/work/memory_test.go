@@ -8,6 +8,7 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/sought"
 	"yellow-parcel/core/trim"
 )
 
@@ -118,49 +119,6 @@ func TestWhatWasMadeIsMadeOnce(t *testing.T) {
 	}
 }
 
-// Whatever of a problem is another is another problem, but for how long to search.
-func TestEveryFieldIsPartOfTheKey(t *testing.T) {
-	fresh := func() *trim.Problem {
-		return &trim.Problem{Pieces: []trim.Piece{{Name: "base", Size: card.Size{Width: 40, Height: 60}, Count: 3, Paper: "Dune", Grain: trim.Width}}, Sheets: []trim.Sheets{{Name: "Letter", Size: card.Size{Width: 215, Height: 279}, Count: 9, Paper: "Dune", Grain: trim.Height, Price: 30, Caliper: 5}}}
-	}
-	was := keyTo(fresh())
-	fields := 0
-	var walk func(path string, at func(*trim.Problem) reflect.Value)
-	walk = func(path string, at func(*trim.Problem) reflect.Value) {
-		p := fresh()
-		switch v := at(p); v.Kind() {
-		case reflect.Struct:
-			for i := range v.NumField() {
-				walk(path+"."+v.Type().Field(i).Name, func(p *trim.Problem) reflect.Value { return at(p).Field(i) })
-			}
-			return
-		case reflect.Slice:
-			walk(path+"[0]", func(p *trim.Problem) reflect.Value { return at(p).Index(0) })
-			return
-		case reflect.Func:
-			return
-		case reflect.String:
-			v.SetString(v.String() + "x")
-		case reflect.Bool:
-			v.SetBool(!v.Bool())
-		default:
-			v.SetInt(v.Int() + 1)
-		}
-		fields++
-		if same := keyTo(p) == was; same != (path == ".Steps") {
-			t.Errorf("%s: the same key %v", path, same)
-		}
-	}
-	more := fresh()
-	if more.Pieces = append(more.Pieces, more.Pieces[0]); keyTo(more) == was {
-		t.Error("one piece more has the same key")
-	}
-	walk("", func(p *trim.Problem) reflect.Value { return reflect.ValueOf(p).Elem() })
-	if fields < 20 {
-		t.Errorf("only %d fields", fields)
-	}
-}
-
 // keeper keeps plans in a map.
 type keeper map[string]string
 
@@ -191,7 +149,7 @@ func TestWhatWasSoughtOutlivesItsMemory(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if text, err := pack(got); err != nil || text != kept[markOf(keyTo(&p))] || got.Usual != got.Plans[slices.Index(made.Plans, made.Usual)] || len(got.At) != len(made.At) {
+	if text, err := sought.Pack(got); err != nil || text != kept[sought.MarkOf(sought.KeyTo(&p))] || got.Usual != got.Plans[slices.Index(made.Plans, made.Usual)] || len(got.At) != len(made.At) {
 		t.Errorf("%+v\nis not\n%+v, %v", got, made, err)
 	}
 	var mark string
@@ -203,7 +161,7 @@ func TestWhatWasSoughtOutlivesItsMemory(t *testing.T) {
 		text string
 		of   trim.Problem
 	}{{"", p}, {"x", p}, {"eHh4", p}, {kept[mark][:40], p}, {kept[mark], other}} {
-		if got := unpack(c.text, &c.of); got != nil {
+		if got := sought.Unpack(c.text, &c.of); got != nil {
 			t.Errorf("%q of %d pieces: %+v", c.text, len(c.of.Pieces), got)
 		}
 	}

@@ -42,12 +42,11 @@ func (r *maker) make(c Candidate) (*Made, error) {
 		return m, err
 	}
 	// Cut from a sheet of a paper of its own it is made of that.
-	of := stockOn(r.Brief, r.sheetFor(m))
-	if of == (blank.Stock{}) || r.paper(m.Main().Stock).With(of).With(r.Brief.Blank.Stock) == m.Main().Stock {
+	again := *r
+	again.sheet = stockOn(r.Brief, r.sheetFor(m))
+	if again.paper(m.Main().Stock) == m.Main().Stock {
 		return m, nil
 	}
-	again := *r
-	again.sheet = of
 	return again.roomy(c)
 }
 

@@ -76,20 +76,19 @@ func (s *Sealed) outer(card measure.Length) measure.Length {
 	return max(flat, s.Walls())
 }
 
-// Walls is how high a box stands: its walls, a pair of right angles round them (1.215 of
-// a caliper), and the flaps that lie over their creases, all but the body and the first. Zero of anything flat.
+// Walls is how high a box stands: its walls, a pair of right angles round them, and the flaps that lie over their creases, all but the body and the first. Zero of anything flat.
 func (s *Sealed) Walls() measure.Length {
 	if s.Made == nil || s.Made.Depth == 0 || s.Made.Bought != "" {
 		return 0
 	}
-	return s.Made.Depth + measure.FromMM(rightAngles*s.Stock.Caliper.MM()) + s.Stock.Caliper.Times(s.Over())
+	return s.Made.Depth + measure.FromMM(RightAngles*s.Stock.Caliper.MM()) + s.Stock.Caliper.Times(s.Over())
 }
 
 // Over is how many flaps of a box lie over the creases of its walls.
 func (s *Sealed) Over() int { return max(s.Layers-2, 0) }
 
-// rightAngles is by how many calipers a pair of folds by 90 degrees stands out.
-const rightAngles = 1.215
+// RightAngles is by how many calipers a pair of folds by 90 degrees stands out.
+const RightAngles = 1.215
 
 // sealer closes the card in what it is posted in.
 type sealer struct {
@@ -214,7 +213,7 @@ func (r *sealer) sealedBought(own *card.Fit) *Sealed {
 
 // inBought is the card in an envelope as it is sold.
 func (r *sealer) inBought(in SealedIn, e brief.Bought) *Sealed {
-	return r.seal(&Sealed{In: in, Bought: e, Size: e.Size, Layers: boughtLayers, Paper: boughtPaper * area(e.Size), Sold: e.ID != "", Stock: blank.EnvelopePaper})
+	return r.seal(&Sealed{In: in, Bought: e, Size: e.Size, Layers: boughtLayers, Paper: boughtPaper * e.Size.MM2(), Sold: e.ID != "", Stock: blank.EnvelopePaper})
 }
 
 // sealedBlank is a card in the envelope made of a blank, with its liner where one is asked for.
@@ -235,5 +234,5 @@ func (r *sealer) sealedMailer() *Sealed {
 	z := r.Card.Outer()
 	up := func(l measure.Length) measure.Length { return r.Brief.Ruler.Up(l + r.Card.Thick + mailerRoom) }
 	z = card.Size{Width: up(z.Width), Height: up(z.Height)}
-	return r.seal(&Sealed{In: InMailer, Size: z, Layers: mailerWalls, Paper: area(z), Stock: mailerWall, Skin: mailerSkin})
+	return r.seal(&Sealed{In: InMailer, Size: z, Layers: mailerWalls, Paper: z.MM2(), Stock: mailerWall, Skin: mailerSkin})
 }

@@ -24,25 +24,33 @@ func fitSheet(b *brief.Brief, sheet brief.Bought, known *remembered, nested bool
 	key := fitKey{sheet.Size, b.Tools.Mat, nested}
 	out := known.fit(key, func() SheetFit { return SheetFit{Lie: nest.Try(&known.made, key.sheet, key.mat, key.nest)} })
 	out.Sheet = sheet
-	out.OnHand = slices.ContainsFunc(b.Stock.OnHand, func(h brief.StockSheet) bool { return h.Count > 0 && h.ID == sheet.ID && h.Size == sheet.Size })
+	return out
+}
+
+// fitStocked is fitSheet, and whether the sheet is on hand.
+func fitStocked(b *brief.Brief, sheet brief.Bought, known *remembered, nested bool) SheetFit {
+	out := fitSheet(b, sheet, known, nested)
+	out.OnHand = onHand(b, sheet)
 	out.Measured = out.OnHand && sheet.ID == ""
 	return out
 }
 
+func onHand(b *brief.Brief, sheet brief.Bought) bool {
+	return slices.ContainsFunc(b.Stock.OnHand, func(h brief.StockSheet) bool { return h.Is(sheet) })
+}
+
 // SheetFits tries a blank on the sheets sold where the job's unit is used, and those on hand.
 func (r *Result) SheetFits(m *Made) []SheetFit {
-	nested := m.Named
 	out := make([]SheetFit, 0, len(r.Brief.Catalog.Sheets))
 	for _, s := range r.Brief.Catalog.Sheets {
-		fit := fitSheet(r.Brief, brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}, m.known, nested)
-		if s.Unit == r.Brief.Sold || fit.OnHand {
-			out = append(out, fit)
+		if sheet := (brief.Bought{ID: s.ID, Name: s.Name, Size: s.Size()}); s.Unit == r.Brief.Sold || onHand(r.Brief, sheet) {
+			out = append(out, fitStocked(r.Brief, sheet, m.known, m.Named))
 		}
 	}
 	for i, h := range r.Brief.Stock.OnHand {
 		listed := slices.ContainsFunc(r.Brief.Stock.OnHand[:i], func(o brief.StockSheet) bool { return o.ID == "" && o.Size == h.Size })
 		if h.ID == "" && h.Count > 0 && !listed {
-			out = append(out, fitSheet(r.Brief, h.Bought, m.known, nested))
+			out = append(out, fitStocked(r.Brief, h.Bought, m.known, m.Named))
 		}
 	}
 	return out
@@ -52,7 +60,7 @@ func (r *Result) SheetFits(m *Made) []SheetFit {
 // hand that takes it, else the smallest sold where the job lives, else the usual
 // one, which then is too small.
 func (r *maker) paperFor(m *Made) SheetFit {
-	return fitSheet(r.Brief, r.sheetFor(m), m.known, m.Named)
+	return fitStocked(r.Brief, r.sheetFor(m), m.known, m.Named)
 }
 
 func (r *maker) sheetFor(m *Made) brief.Bought {
@@ -63,7 +71,7 @@ func (r *maker) sheetFor(m *Made) brief.Bought {
 	var best SheetFit
 	for _, h := range b.Stock.OnHand {
 		fit := fitSheet(b, h.Bought, m.known, false)
-		if h.Count > 0 && fit.Fits && (!best.Fits || area(h.Size) < area(best.Sheet.Size)) {
+		if h.Count > 0 && fit.Fits && (!best.Fits || h.Size.MM2() < best.Sheet.Size.MM2()) {
 			best = fit
 		}
 	}
@@ -80,7 +88,7 @@ func (r *maker) sheetFor(m *Made) brief.Bought {
 // blank comes out of; ok is false where none takes it, and for what is not cut from paper.
 func SmallestSheet(b *brief.Brief, m *Made) (found catalog.Sheet, ok bool) {
 	for _, s := range b.Catalog.Sheets {
-		if s.Unit != b.Sold || ok && area(s.Size()) >= area(found.Size()) {
+		if s.Unit != b.Sold || ok && s.Size().MM2() >= found.Size().MM2() {
 			continue
 		}
 		if fitSheet(b, brief.Bought{Size: s.Size()}, m.known, false).Fits {

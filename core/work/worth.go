@@ -73,11 +73,11 @@ func (r *Result) divisions(own int) []Worth {
 	most := card.Within(lying(b), r.Card.Thickness, card.LeastSlack, b.Ruler)
 	sheet := b.Stock.Sheet.Size
 	// Of parts much smaller than the card no card comes out that does not slide about.
-	least := area(r.Base.Size) * leastPart
+	least := r.Base.Size.MM2() * leastPart
 	var out []Worth
 	for columns := 1; columns <= mostColumns; columns++ {
 		for rows := 1; rows <= mostColumns; rows++ {
-			if n := columns * rows; n <= own || area(sheet)/float64(n) < least {
+			if n := columns * rows; n <= own || sheet.MM2()/float64(n) < least {
 				continue
 			}
 			for _, m := range b.Base.Fold.Divide(sheet, b.Base.Shape, columns, rows) {
@@ -93,7 +93,7 @@ func (r *Result) divisions(own int) []Worth {
 		}
 	}
 	slices.SortStableFunc(out, func(p, q Worth) int {
-		return cmp.Or(cmp.Compare(p.PerSheet, q.PerSheet), cmp.Compare(area(q.Size), area(p.Size)))
+		return cmp.Or(cmp.Compare(p.PerSheet, q.PerSheet), cmp.Compare(q.Size.MM2(), p.Size.MM2()))
 	})
 	return out
 }
@@ -112,7 +112,7 @@ func (r *Result) worth(z card.Size) (w Worth, ok bool) {
 	l := one.Layouts[0]
 	w.PerSheet = len(l.Pieces)
 	for _, o := range l.Offcuts {
-		if batch.Useful(o.Size) && area(o.Size) > area(w.Left) {
+		if batch.Useful(o.Size) && o.Size.MM2() > w.Left.MM2() {
 			w.Left = o.Size
 		}
 	}

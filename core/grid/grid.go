@@ -1,49 +1,17 @@
-// Package trim plans guillotine cuts: edge to edge, one at a time, as a trimmer makes them.
-//
-// Every cut parts the whole piece that lies in the trimmer in two, so a plan for
-// a sheet is a tree: its root is the sheet, its leaves are pieces and offcuts.
-//
-//	+--------+-----+     1. set the guide to 8 in, cut from top to foot
-//	|   A    |  B  |     2. set it to 5, cut the left part across: A, and
-//	|        +-----+     3. what is under it is an offcut
-//	+--------+  B  |     4. the right part gives two B at one setting
-//	| offcut |     |
-//	+--------+-----+     A and B swapped at a crossing no straight cut
-//	                     reaches would not be a guillotine plan.
-//
-// A plan for a batch says which layouts to cut and how often: on the fewest
-// sheets, then with the fewest settings of the guide, then with the largest
-// offcuts. It comes about in three steps, each on what the one before gave:
-//
-//   - task: pieces that are cut alike are one kind, and sheets say which lie in
-//     them how. Linear in pieces times sheets.
-//   - front: ways of covering the batch are offered, and those kept that no other
-//     beats in sheets, settings, paper and offcut at once. Where a sheet takes few
-//     kinds, every layout worth having is listed (package pattern) and few of them
-//     are combined: every one and two of n layouts, O(n²) offers, then whole sheets
-//     by a depth-first search of at most 4,000 nodes. Of more kinds layouts are made
-//     as they pay, and what is left over is packed one by one (package parts). An
-//     offer costs the rows of its sheets, O(r); two are compared in O(1).
-//   - choices: of the front at most six are drawn. In which order the guide is set
-//     is a beam search over the settings: O(w·s²·r) for a width w, s settings and r
-//     rows, since what waits for a setting hangs only on which were made before.
-//
-// All of it is bounded by Steps, counted in places looked at and not in time, so
-// that the same batch gives the same plan on any machine: what it costs is O(Steps)
-// whatever comes in. An exact plan of a whole batch takes exponential time in its
-// kinds; a bound says instead how far off this one can be.
-// Lengths are exact and owned by the caller; a plan shares nothing with its Problem.
-package trim
+// Package grid cuts a sheet into rows and columns of one piece, all lying one way: what
+// a maker works out on a scrap of paper. The exact plans are core/trim's.
+package grid
 
 import (
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/core/trim"
 )
 
 // Cut is one setting of the trimmer's guide and how many cuts are made at it.
 type Cut struct {
 	Set   measure.Length // guide to blade
-	Along Side           // the side of the sheet that lies against the guide: "width" or "height"
+	Along trim.Side      // the side of the sheet that lies against the guide: "width" or "height"
 	Times int
 }
 
@@ -60,10 +28,10 @@ type Grid struct {
 // Count is how many pieces come out of the sheet.
 func (g Grid) Count() int { return g.Cols * g.Rows }
 
-// BestGrid cuts as many pieces from a sheet as lie in it all one way. Of equal
+// Best cuts as many pieces from a sheet as lie in it all one way. Of equal
 // yields it takes the way, and the order of cuts, that leaves the largest whole
 // offcut. A piece that does not fit gives a Count of zero.
-func BestGrid(sheet, piece card.Size) Grid {
+func Best(sheet, piece card.Size) Grid {
 	best := bestYield(sheet, piece)
 	if best.count == 0 {
 		return Grid{Sheet: sheet, Piece: piece}
@@ -76,7 +44,7 @@ func BestGrid(sheet, piece card.Size) Grid {
 	return g
 }
 
-// Yield is how many pieces come out of a sheet as BestGrid cuts it, and whether
+// Yield is how many pieces come out of a sheet as Best cuts it, and whether
 // they lie a quarter turned, without the cuts.
 func Yield(sheet, piece card.Size) (count int, turned bool) {
 	best := bestYield(sheet, piece)
@@ -101,9 +69,9 @@ func bestYield(sheet, piece card.Size) (best yield) {
 		for _, rips := range []bool{true, false} {
 			y := yield{count: int(cols * rows), turned: turned, rips: rips}
 			if rips {
-				y.largest = max(area(card.Size{Width: restW, Height: sheet.Height}), area(card.Size{Width: lying.Width, Height: restH}))
+				y.largest = max(card.Size{Width: restW, Height: sheet.Height}.Area(), card.Size{Width: lying.Width, Height: restH}.Area())
 			} else {
-				y.largest = max(area(card.Size{Width: sheet.Width, Height: restH}), area(card.Size{Width: restW, Height: lying.Height}))
+				y.largest = max(card.Size{Width: sheet.Width, Height: restH}.Area(), card.Size{Width: restW, Height: lying.Height}.Area())
 			}
 			if y.count > best.count || y.count == best.count && y.count > 0 && y.largest > best.largest {
 				best = y
@@ -123,8 +91,8 @@ func grid(sheet, piece card.Size, rips bool) Grid {
 	}
 	restW := sheet.Width - measure.Length(g.Cols)*piece.Width
 	restH := sheet.Height - measure.Length(g.Rows)*piece.Height
-	byWidth := Cut{piece.Width, Width, times(g.Cols, restW)}
-	byHeight := Cut{piece.Height, Height, times(g.Rows, restH)}
+	byWidth := Cut{piece.Width, trim.Width, times(g.Cols, restW)}
+	byHeight := Cut{piece.Height, trim.Height, times(g.Rows, restH)}
 	if rips {
 		byHeight.Times *= g.Cols
 		g.Cuts = dropIdle(byWidth, byHeight)
@@ -158,18 +126,16 @@ func dropIdle(cuts ...Cut) []Cut {
 // strips lists one long strip and n short ones, largest first, without empty ones.
 func strips(long, short card.Size, n int) []card.Size {
 	var out []card.Size
-	if area(long) > 0 {
+	if long.Area() > 0 {
 		out = append(out, long)
 	}
 	for range n {
-		if area(short) > 0 {
+		if short.Area() > 0 {
 			out = append(out, short)
 		}
 	}
-	if len(out) > 1 && area(out[0]) < area(out[1]) {
+	if len(out) > 1 && out[0].Area() < out[1].Area() {
 		out = append(out[1:], out[0])
 	}
 	return out
 }
-
-func area(s card.Size) int64 { return int64(s.Width) * int64(s.Height) }

@@ -1,4 +1,4 @@
-package work
+package sought
 
 import (
 	"encoding/binary"
@@ -6,11 +6,11 @@ import (
 	"yellow-parcel/core/trim"
 )
 
-// keyTo tells problems apart: two have the same key only where the same pieces
+// KeyTo tells problems apart: two have the same key only where the same pieces
 // are cut from the same sheets by the same trimmer. Every name has its length
 // before it, so that no name can pass for something else. How long to search is
 // no part of it.
-func keyTo(p *trim.Problem) string {
+func KeyTo(p *trim.Problem) string {
 	var b []byte
 	number := func(n int64) { b = binary.AppendVarint(b, n) }
 	flag := func(on bool) {

@@ -1,4 +1,6 @@
-package work
+// Package sought is cut plans that were looked for at length, as they are kept beyond the
+// process that found them: by a mark of what they are of, packed into a text.
+package sought
 
 import (
 	"bytes"
@@ -21,8 +23,8 @@ type Keeper interface {
 	Keep(mark, plan string)
 }
 
-// markOf is a key as a text of one length.
-func markOf(key string) string {
+// MarkOf is a key as a text of one length.
+func MarkOf(key string) string {
 	sum := sha256.Sum256([]byte(key))
 	return hex.EncodeToString(sum[:])
 }
@@ -38,7 +40,8 @@ type packed struct {
 	Money   measure.Money
 }
 
-func pack(c *trim.Choices) (string, error) {
+// Pack is choices as a text.
+func Pack(c *trim.Choices) (string, error) {
 	out := packed{Plans: c.Plans, At: map[trim.Aim]int{}, Usual: slices.Index(c.Plans, c.Usual), Known: c.Known, Steps: c.Steps, Trouble: c.LeastTrouble, Money: c.LeastMoney}
 	for a, p := range c.At {
 		out.At[a] = slices.Index(c.Plans, p)
@@ -57,8 +60,8 @@ func pack(c *trim.Choices) (string, error) {
 // mostPacked bounds what a kept plan is unpacked to, in bytes.
 const mostPacked = 32 << 20
 
-// unpack is the choices of a problem as they were kept; nil where they are not of it, or do not read.
-func unpack(text string, of *trim.Problem) *trim.Choices {
+// Unpack is the choices of a problem as they were kept; nil where they are not of it, or do not read.
+func Unpack(text string, of *trim.Problem) *trim.Choices {
 	raw, err := base64.StdEncoding.DecodeString(text)
 	if err != nil {
 		return nil
