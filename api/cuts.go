@@ -70,7 +70,6 @@ func found(send sse.Sender, p *document.CutPlan) {
 func (s *searches) atLength(ctx context.Context, send sse.Sender) batch.Solver {
 	last := -1
 	return func(problem trim.Problem) (*trim.Choices, error) {
-		problem.Steps = trim.ThoroughWork
 		problem.Watch = func(done, steps, sheets int) bool {
 			if percent := 100 * done / steps; send != nil && percent > last {
 				last = percent
@@ -78,7 +77,7 @@ func (s *searches) atLength(ctx context.Context, send sse.Sender) batch.Solver {
 			}
 			return ctx.Err() == nil
 		}
-		made, err := s.memory.Choose(problem)
+		made, err := s.memory.AtLength(problem)
 		if err == nil && made.Long {
 			s.memory.KeepCuts(problem, made)
 		}

@@ -13,7 +13,6 @@ import (
 	"yellow-parcel/core/fault"
 	"yellow-parcel/core/gang"
 	"yellow-parcel/core/job"
-	"yellow-parcel/core/trim"
 	"yellow-parcel/core/work"
 	"yellow-parcel/draw"
 )
@@ -68,10 +67,7 @@ func (how searching) by(m *work.Memory) batch.Solver {
 	if how.Search == "short" {
 		return m.Solve
 	}
-	return func(p trim.Problem) (*trim.Choices, error) {
-		p.Steps = trim.ThoroughWork
-		return m.Choose(p)
-	}
+	return m.AtLength
 }
 
 // listening is an empty memory that tells of the searches that fall over.

@@ -230,14 +230,7 @@ func TestChoicesAreCutAsTheySay(t *testing.T) {
 			}
 			chosen++
 			m.doc["cuts"] = c.Aims[0]
-			text, err := json.Marshal(m.doc)
-			if err != nil {
-				t.Fatal(err)
-			}
-			j, err := job.Read(text)
-			if err != nil {
-				t.Fatal(err)
-			}
+			j, text := typed(t, m.doc)
 			p, err := wholePlan(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
 			if err != nil {
 				t.Fatal(err)
@@ -246,7 +239,7 @@ func TestChoicesAreCutAsTheySay(t *testing.T) {
 			if cuts.SheetsUsed != c.Sheets || cuts.Moves != c.Moves || len(cuts.Sheets) != c.Layouts {
 				t.Errorf("%s: %s has %d sheets, %d moves, %d layouts", text, c.Text, cuts.SheetsUsed, cuts.Moves, len(cuts.Sheets))
 			}
-			steps(t, string(text), cuts, marks[p.Ruler])
+			steps(t, text, cuts, marks[p.Ruler])
 			for _, s := range cuts.Sheets {
 				act(t, m.text, s)
 			}

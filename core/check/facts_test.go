@@ -1,7 +1,6 @@
 package check
 
 import (
-	"encoding/json"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -64,13 +63,6 @@ func TestEnvelopesTakeTheSheetsThatAreSaid(t *testing.T) {
 // smaller card does, lying the same way. So does every size that is called worth cutting, and the one that a button cuts it to.
 func TestWhatPokesOutGoesIn(t *testing.T) {
 	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 9)), metric: true}
-	work := func(doc fields) *pipeline.Whole {
-		w, _, err := workedOut(doc)
-		if err != nil {
-			return nil
-		}
-		return w
-	}
 	refuses := func(w *pipeline.Whole) bool {
 		return w.Result.Own.Verdict == card.No || w.Result.Own.Verdict == card.Tight
 	}
@@ -80,11 +72,10 @@ func TestWhatPokesOutGoesIn(t *testing.T) {
 		m.sometimes(piece, 80, "x", func() any { return fmt.Sprint(m.IntN(160) - 40) })
 		m.sometimes(piece, 50, "y", func() any { return fmt.Sprint(m.IntN(200) - 40) })
 		doc := fields{"format": "yellow-parcel-job", "version": 1, "unit": "mm", "envelope": pick(m, "iso-c6", "iso-c5", "us-a7", "us-a2"), "card": fields{"fold": pick(m, "flat", "book"), "build": []any{piece}}}
-		w := work(doc)
-		if w == nil {
+		w, text, err := workedOut(t, doc)
+		if err != nil {
 			continue
 		}
-		text, _ := json.Marshal(doc)
 		seen++
 		z := w.Result.Card.Size
 		if refuses(w) {
@@ -92,8 +83,8 @@ func TestWhatPokesOutGoesIn(t *testing.T) {
 			for by := 3.0; by < 60; by += 6 {
 				for _, side := range [][2]float64{{by, 0}, {0, by}, {by, by}} {
 					width, height := z.Width.MM()-side[0], z.Height.MM()-side[1]
-					smaller := work(job.Merged(doc, fields{"card": fields{"width": fmt.Sprint(width), "height": fmt.Sprint(height)}}))
-					if smaller != nil && width > 30 && height > 30 && !smaller.Result.Own.Turned && smaller.Result.Card.Thickness >= w.Result.Card.Thickness && !refuses(smaller) {
+					smaller, _, err := workedOut(t, job.Merged(doc, fields{"card": fields{"width": fmt.Sprint(width), "height": fmt.Sprint(height)}}))
+					if err == nil && width > 30 && height > 30 && !smaller.Result.Own.Turned && smaller.Result.Card.Thickness >= w.Result.Card.Thickness && !refuses(smaller) {
 						t.Fatalf("%s: %s goes in the envelope no more, %.1f x %.1f does", text, z.Text("mm"), width, height)
 					}
 				}
@@ -103,7 +94,7 @@ func TestWhatPokesOutGoesIn(t *testing.T) {
 			if one.Own {
 				continue
 			}
-			if then := work(job.Merged(doc, one.Patch)); then == nil || refuses(then) && !refuses(w) {
+			if then, _, err := workedOut(t, job.Merged(doc, one.Patch)); err != nil || refuses(then) && !refuses(w) {
 				t.Fatalf("%s: %s is worth cutting and goes not in", text, one.Text)
 			}
 		}
@@ -186,7 +177,7 @@ func TestWhatCannotBeCutTakesNothing(t *testing.T) {
 			c := doc["card"].(fields)
 			c["width"], c["height"], c["fold"] = m.length(7, 12), m.length(7, 12), pick(m, "book", "flat")
 		}
-		w, _, err := workedOut(doc)
+		w, _, err := workedOut(t, doc)
 		if err != nil || w.Result.Batch.Err == nil {
 			continue
 		}
@@ -204,7 +195,7 @@ func TestWhatCannotBeCutTakesNothing(t *testing.T) {
 		if !strings.Contains(p.Problem.Text, would.Name+" would do.") {
 			t.Fatalf("%v: %s", doc, p.Problem.Text)
 		}
-		then, text, err := workedOut(job.Merged(doc, fields{"sheet": would.ID, "stock": nil}))
+		then, text, err := workedOut(t, job.Merged(doc, fields{"sheet": would.ID, "stock": nil}))
 		if err != nil || doc["sheet"] == nil && then.Result.Batch.Err != nil {
 			t.Fatalf("%s: out of %s: %v", text, would.Name, err)
 		}
@@ -214,33 +205,19 @@ func TestWhatCannotBeCutTakesNothing(t *testing.T) {
 	}
 }
 
-// workedOut takes a job all the way, as a whole document; what it was read from comes along.
-func workedOut(doc fields) (*pipeline.Whole, string, error) {
-	text, err := json.Marshal(doc)
-	if err != nil {
-		return nil, "", err
-	}
-	j, err := job.Read(text)
-	if err != nil {
-		return nil, string(text), err
-	}
-	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
-	return all, string(text), err
-}
-
 // A figure that is shown and typed back is the same figure, on a ruler of the other system as well.
 func TestWhatIsShownCanBeTypedBack(t *testing.T) {
 	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 12))}
 	for range howMany(60) {
 		doc := m.job()
 		doc["ruler"] = pick(m, "1/16 in", "1/8 in", "1/32 in", "1 mm", "0.5 mm")
-		w, text, err := workedOut(doc)
+		w, text, err := workedOut(t, doc)
 		if err != nil {
 			continue
 		}
 		b, z := w.Result.Brief, w.Result.Whole()
 		again := job.Merged(doc, fields{"card": fields{"width": z.Width.Text(b.Unit), "height": z.Height.Text(b.Unit), "turn": nil}})
-		then, _, err := workedOut(again)
+		then, _, err := workedOut(t, again)
 		if err != nil {
 			t.Fatalf("%s: %s: %v", text, z.Text(b.Unit), err)
 		}
@@ -255,14 +232,7 @@ func TestBlanksAreTriedEquallyOften(t *testing.T) {
 	scored := 0
 	m := &maker{Rand: rand.New(rand.NewPCG(*seed, 13))}
 	for range howMany(60) {
-		text, err := json.Marshal(m.job())
-		if err != nil {
-			t.Fatal(err)
-		}
-		j, err := job.Read(text)
-		if err != nil {
-			t.Fatal(err)
-		}
+		j, text := typed(t, m.job())
 		p, err := wholePlan(j, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known, Trials: 100})
 		if err != nil {
 			continue
@@ -316,12 +286,12 @@ func TestASheetGivesWhatStartSays(t *testing.T) {
 		doc := m.job()
 		m.sometimes(doc, 40, "trimmer", func() any { return fields{"longest": m.length(7, 14), "deepest": m.length(5, 12)} })
 		m.sometimes(doc["card"].(fields), 30, "grain", func() any { return "fold" })
-		w, text, err := workedOut(doc)
+		w, text, err := workedOut(t, doc)
 		if err != nil {
 			continue
 		}
 		try := func(what string, gives int, patch fields) {
-			then, _, err := workedOut(job.Merged(doc, patch))
+			then, _, err := workedOut(t, job.Merged(doc, patch))
 			if err != nil {
 				return // something else of the job is in its way: layers that vanish
 			}
@@ -361,14 +331,7 @@ func TestTheBenchTakesWhatTheCalendarLays(t *testing.T) {
 	for range howMany(40) {
 		doc := m.job()
 		doc["due"], doc["sittings"] = "2027-11-01", fields{"minutes": 60, "at": "19:00", "days": []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}}
-		text, err := json.Marshal(doc)
-		if err != nil {
-			t.Fatal(err)
-		}
-		j, err := job.Read(text)
-		if err != nil {
-			t.Fatalf("%s: %v", text, err)
-		}
+		j, text := typed(t, doc)
 		for _, of := range []*learn.Book{nil, book} {
 			p, err := wholePlan(j, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known, Steps: true, Today: "2026-09-23", Book: of})
 			if err != nil || len(p.Steps) == 0 {

@@ -11,7 +11,6 @@ import (
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/gang"
-	"yellow-parcel/core/job"
 	"yellow-parcel/core/pipeline"
 )
 
@@ -139,14 +138,7 @@ func TestAGangOfOneIsTheJob(t *testing.T) {
 			fields{"sheet": pick(m, sheet, sheet, m.sheet()), "count": m.IntN(30), "price": pick(m, "0.10", "0.20", "")},
 			fields{"sheet": m.sheet(), "count": m.IntN(30), "grain": pick(m, "long", "short"), "price": pick(m, "0.10", "")},
 		}
-		text, err := json.Marshal(j)
-		if err != nil {
-			t.Fatal(err)
-		}
-		one, err := job.Read(text)
-		if err != nil {
-			t.Fatal(err)
-		}
+		one, text := typed(t, j)
 		alone, err := pipeline.WorkOut(one, catalog.Standard(), pipeline.Order{Memory: known, NoWays: true})
 		if err != nil || alone.Result.Batch.Err != nil || len(alone.Result.Batch.Problem.Pieces) == 0 {
 			continue

@@ -176,6 +176,13 @@ var drawn struct {
 func (m *maker) next(t *testing.T) made {
 	t.Helper()
 	doc := m.job()
+	all, text, _ := workedOut(t, doc)
+	return made{text, doc, all}
+}
+
+// typed is a job as its document reads; what does not read is no job.
+func typed(t *testing.T, doc fields) (job.Job, string) {
+	t.Helper()
 	text, err := json.Marshal(doc)
 	if err != nil {
 		t.Fatal(err)
@@ -184,11 +191,16 @@ func (m *maker) next(t *testing.T) made {
 	if err != nil {
 		t.Fatalf("seed %d: %s: %v", *seed, text, err)
 	}
+	return j, string(text)
+}
+
+// workedOut takes a job all the way, as a whole document; what it was read from comes
+// along. The error is that it is refused.
+func workedOut(t *testing.T, doc fields) (*pipeline.Whole, string, error) {
+	t.Helper()
+	j, text := typed(t, doc)
 	all, err := pipeline.WorkOut(j, catalog.Standard(), pipeline.Order{Whole: true, NoWays: true, Memory: known})
-	if err != nil {
-		return made{text: string(text), doc: doc}
-	}
-	return made{string(text), doc, all}
+	return all, text, err
 }
 
 // drawnJobs are so many jobs of the seed.

@@ -2,7 +2,6 @@ package check
 
 import (
 	"bytes"
-	"encoding/json"
 	"math"
 	"strings"
 	"testing"
@@ -68,14 +67,7 @@ func TestEveryFixMendsItsComplaint(t *testing.T) {
 			return
 		}
 		pressed++
-		text, err := json.Marshal(job.Merged(m.doc, c.Fix.Patch))
-		if err != nil {
-			t.Fatal(err)
-		}
-		j, err := job.Read(text)
-		if err != nil {
-			t.Fatalf("%s: %s: %v", m.text, c.Fix.Label, err)
-		}
+		j, _ := typed(t, job.Merged(m.doc, c.Fix.Patch))
 		after, err := wholePlan(j, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known})
 		if err != nil {
 			t.Errorf("%s: %s: %v", m.text, c.Fix.Label, err)
@@ -184,14 +176,7 @@ func TestWaysOutComeToWhatTheyPromise(t *testing.T) {
 		for _, before := range p.Post {
 			for _, w := range before.WaysOut {
 				taken++
-				text, err := json.Marshal(job.Merged(m.doc, w.Patch))
-				if err != nil {
-					t.Fatal(err)
-				}
-				changed, err := job.Read(text)
-				if err != nil {
-					t.Fatalf("%s: %s: %v", m.text, w.Label, err)
-				}
+				changed, _ := typed(t, job.Merged(m.doc, w.Patch))
 				after, err := wholePlan(changed, catalog.Standard(), pipeline.Order{NoWays: true, Memory: known})
 				if err != nil {
 					t.Errorf("%s: %s: %v", m.text, w.Label, err)

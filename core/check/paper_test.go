@@ -25,9 +25,9 @@ func TestThePieceIsOfItsPaper(t *testing.T) {
 			c["width"], c["height"] = m.length(3, 6), m.length(3, 6)
 		}
 		weight := pick(m, "104 g", "120 g", "216 g", "300 g")
-		bySheet, text, err := workedOut(job.Merged(doc, fields{"stock": []any{fields{"sheet": doc["blank"].(fields)["paper"], "count": 90, "weight": weight}}}))
+		bySheet, text, err := workedOut(t, job.Merged(doc, fields{"stock": []any{fields{"sheet": doc["blank"].(fields)["paper"], "count": 90, "weight": weight}}}))
 		doc["blank"].(fields)["stock"] = weight
-		byJob, _, errJob := workedOut(doc)
+		byJob, _, errJob := workedOut(t, doc)
 		if err != nil || errJob != nil || len(byJob.Result.Pieces) == 0 || byJob.Result.Pieces[0].Made == nil || bySheet.Result.Pieces[0].Made == nil {
 			continue
 		}

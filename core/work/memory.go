@@ -223,6 +223,12 @@ func (m *Memory) Choose(p trim.Problem) (*trim.Choices, error) {
 	return made, err
 }
 
+// AtLength is Choose as long as it pays, whatever is remembered.
+func (m *Memory) AtLength(p trim.Problem) (*trim.Choices, error) {
+	p.Steps = trim.ThoroughWork
+	return m.Choose(p)
+}
+
 // mostKey is a sheet that as many of a piece as possible are cut from.
 type mostKey struct {
 	sheet  trim.Sheets
