@@ -46,7 +46,7 @@ var Says = map[string]string{
 	"seam":            "Glue the {0} flap, this wide",
 	"seams-by-eye":    "Glue the bottom flap's slanted edges",
 	"tabs-in":         "Glue the tabs away from the mouth",
-	"tabs-mouth":      "Glue the mouth's tabs inside the walls",
+	"tabs-mouth":      "Glue the mouth's wall, its tab outside",
 	"ends-shut":       "Glue both ends shut, this wide",
 	"strips":          "Stick the strips beside the card",
 	"dry-envelope":    "Weight the seams until dry",

@@ -26,16 +26,17 @@ func box() Style {
 		},
 		Says: map[string]string{
 			"corners": "At each corner make one cut: in from the paper's edge, along the end of the next wall going clockwise, up to the front panel's corner and no further. What is left at the corner is a tab that stays on its wall.",
-			"foot":    "Fold the walls up. Glue the two tabs away from the mouth, each flat against the inside of the wall it meets; leave the two at the mouth unglued and turned outwards.",
+			"foot":    "Bend up the two tabs away from the mouth, then fold up the walls, all but the one at the mouth. Glue each of the two tabs flat against the inside of the wall it meets.",
 			"fill":    "Fold the side flaps and the flap at the foot, glue that one down on them, and let it set. Slide the card in through the mouth, under the side flaps.",
-			"mouth":   "Fold the wall at the mouth up, glue the last two tabs inside the walls they meet, and fold the top flap over to close.",
+			"mouth":   "Turn in the tab beside the mouth and glue the wall at the mouth upon it from outside. That wall's own tab goes on the outside of the wall it meets: inside, the flap above is in its way. Fold the top flap over to close.",
 		},
 		make: single(makeBox),
 	}
 }
 
-// BoxCalipers is what a box's own stock takes of its inside, across as along:
-// a caliper where each of two walls turns up, and a tab inside each of them.
+// BoxCalipers is what a box is given for its own stock inside, across as along, as makers
+// count it: a caliper where each of two walls turns up, and a tab inside each of them. What
+// folding takes is a caliper less.
 const BoxCalipers = 4
 
 // makeBox gives the card's thickness to the walls instead of to the panel. The

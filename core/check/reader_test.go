@@ -174,7 +174,7 @@ func (r *reader) posts(p *document.Plan, lines map[string]document.Answer, stati
 		r.hear(c.fact, "", "the post", c.says)
 		r.hear(c.fact, "", "the list", lines["post."+c.key].Figures[0].Text)
 		for _, check := range one.Checks {
-			if check.Code == c.key && !strings.Contains(check.Text, " side ") { // as that class measures it
+			if check.Code == c.key && !strings.Contains(check.Text, " side ") && !strings.Contains(check.Text, " drawn in ") { // as that class measures it, and round the card
 				r.hear(c.fact, "", "a "+check.Class+"'s rule", check.Value)
 				r.found(c.fact, "", "a "+check.Class+"'s rule, in words", `^(?i:`+c.key+`) (\S+(?: \d+/\d+)? (?:in|mm)) is `, check.Text)
 			}

@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/document"
+	"yellow-parcel/core/folding"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
@@ -200,7 +201,7 @@ func (w postWriter) thicknessWorking() string {
 	}
 	total := w.Text(w.s.Piece.Thickness)
 	if walls := w.s.Walls(); walls > 0 && walls == w.s.Piece.Thickness {
-		return fmt.Sprintf("%s walls, and the card stock that stands out round them: %v × %s at their folds, %d × %s of flaps over them: %s", w.Text(w.s.Made.Depth), work.RightAngles, w.Bare(w.s.Stock.Caliper), w.s.Over(), w.Bare(w.s.Stock.Caliper), total)
+		return fmt.Sprintf("%s walls, and the card stock that stands out round them: %.3f × %s at their folds, %d × %s of flaps over them: %s", w.Text(w.s.Made.Depth), folding.RightAngles, w.Bare(w.s.Stock.Caliper), w.s.Over(), w.Bare(w.s.Stock.Caliper), total)
 	}
 	if w.b.Card.Measured {
 		return fmt.Sprintf("%s card + %s at the thickest place = %s", w.Bare(w.r.Card.Thick), paper, total)

@@ -33,25 +33,26 @@ type (
 
 func (r *LengthLimit) try(t *trial, key string) {
 	t.large = t.large || r.over(t.length, t.class)
-	bound(t, r, key, r.Range, int64(t.length), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
+	bound(t, r, key, r.Range, int64(t.length), int64(t.filled.Width), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
 func (r *HeightLimit) try(t *trial, key string) {
 	t.large = t.large || r.over(t.height, t.class)
-	bound(t, r, key, r.Range, int64(t.height), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
+	bound(t, r, key, r.Range, int64(t.height), int64(t.filled.Height), int64(t.side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
 func (r *ThicknessLimit) try(t *trial, key string) {
-	bound(t, r, key, r.Range, int64(t.piece.Thickness), int64(t.carrier.Measuring.Thickness), 0, lengthUnits)
+	bound(t, r, key, r.Range, int64(t.piece.Thickness), int64(t.piece.Thickness), int64(t.carrier.Measuring.Thickness), 0, lengthUnits)
 }
 
 func (r *SumLimit) try(t *trial, key string) {
 	sum := t.length + t.height + t.piece.Thickness
-	bound(t, r, key, r.Range, int64(sum), 3*int64(t.carrier.Measuring.Side), int64(t.class.Limits.Tolerance), lengthUnits)
+	filled := t.filled.Width + t.filled.Height + t.piece.Thickness
+	bound(t, r, key, r.Range, int64(sum), int64(filled), 3*int64(t.carrier.Measuring.Side), int64(t.class.Limits.Tolerance), lengthUnits)
 }
 
 func (r *WeightLimit) try(t *trial, key string) {
-	bound(t, r, key, r.Range, int64(t.piece.Weight), int64(t.carrier.Measuring.Weight), 0, massUnits)
+	bound(t, r, key, r.Range, int64(t.piece.Weight), int64(t.piece.Weight), int64(t.carrier.Measuring.Weight), 0, massUnits)
 	r.nearStep(t, key)
 }
 
@@ -90,16 +91,18 @@ func massUnits(v int64) Figure   { return massFigure(measure.Mass(v)) }
 
 // bound checks one figure against a least and a most; a bound of zero is not
 // set. Within the doubt of its measuring it is a question; so it is past the
-// limit by no more than the carrier's own tolerance.
-func bound[T ~int64](t *trial, rule Rule, code string, r Range[T], value, doubt, tolerance int64, figure func(int64) Figure) {
+// limit by no more than the carrier's own tolerance. What it comes to where a least is
+// asked may be less: an envelope's sides draw in round its card.
+func bound[T ~int64](t *trial, rule Rule, code string, r Range[T], value, low, doubt, tolerance int64, figure func(int64) Figure) {
 	least, most := int64(r.Min), int64(r.Max)
 	if t.open { // it can be more than the value, so only a value past the most tells anything
 		least, doubt = 0, 0
 	}
 	// The upper limit is what a maker watches; the lower one counts only close to it.
+	flat := value
 	limit, margin, lower := most, most-value, false
-	if most == 0 || least > 0 && value-least < doubt {
-		limit, margin, lower = least, value-least, true
+	if most == 0 || least > 0 && low-least < doubt {
+		value, limit, margin, lower = low, least, low-least, true
 	}
 	state, way := Passes, "within"
 	switch {
@@ -121,7 +124,10 @@ func bound[T ~int64](t *trial, rule Rule, code string, r Range[T], value, doubt,
 	}
 	c := Check{Rule: rule, Code: code, State: state, Case: way, Unsure: r.Unsure("max"), Value: figure(value), Limit: figure(limit), Margin: figure(margin), Own: figure(tolerance)}
 	if lower {
-		c.Case, c.Unsure = below(way), r.Unsure("min")
+		c.Case, c.Unsure, c.DrawnIn = below(way), r.Unsure("min"), low < flat
+		if c.DrawnIn {
+			c.Case += " drawn in"
+		}
 	}
 	t.add(c)
 }
@@ -138,13 +144,17 @@ func below(way string) string {
 }
 
 var boundWords = map[string]string{
-	"under":  "{Code} {value} is {by} under {a class}'s least {limit}",
-	"over":   "{Code} {value} is {by} over {a class}'s {limit}",
-	"past":   "{Code} {value} is past {a class}'s {limit}, within the {own} carriers allow: ask at the counter",
-	"near":   "{Code} {value} is within measuring error of {a class}'s {limit}: ask at the counter",
-	"above":  "{Code} {value} is above {a class}'s {limit} by {margin}",
-	"step":   "{Code} {value} is within measuring error of the {limit} a price goes up to: weigh it at the counter",
-	"within": "{Code} {value} is within {a class}'s {limit} by {margin}",
+	"under":          "{Code} {value} is {by} under {a class}'s least {limit}",
+	"over":           "{Code} {value} is {by} over {a class}'s {limit}",
+	"past":           "{Code} {value} is past {a class}'s {limit}, within the {own} carriers allow: ask at the counter",
+	"near":           "{Code} {value} is within measuring error of {a class}'s {limit}: ask at the counter",
+	"above":          "{Code} {value} is above {a class}'s {limit} by {margin}",
+	"under drawn in": "{Code} {value}, drawn in round the card, is {by} under {a class}'s least {limit}",
+	"near drawn in":  "{Code} {value}, drawn in round the card, is within measuring error of {a class}'s {limit}: ask at the counter",
+	"past drawn in":  "{Code} {value}, drawn in round the card, is past {a class}'s {limit}, within the {own} carriers allow: ask at the counter",
+	"above drawn in": "{Code} {value}, drawn in round the card, is above {a class}'s {limit} by {margin}",
+	"step":           "{Code} {value} is within measuring error of the {limit} a price goes up to: weigh it at the counter",
+	"within":         "{Code} {value} is within {a class}'s {limit} by {margin}",
 }
 
 func (Range[T]) words() map[string]string { return boundWords }

@@ -32,6 +32,7 @@ type Check struct {
 	State                     State
 	Value, Limit, Margin, Own Figure
 	Unsure                    bool // the limit itself is not certain
+	DrawnIn                   bool // the figure is what an envelope's side comes to round its card
 }
 
 // OfBending tells whether a check is of how a piece bends.

@@ -38,9 +38,10 @@ type Piece struct {
 	Handed
 	Width, Height, Thickness measure.Length
 	Weight                   measure.Mass
-	SoldSize                 bool     // a bought format: its sides are known, not measured
-	OnCard                   []string // words carriers have for what lies on the card
-	Shielded                 []string // the same, of what a sheet laid over it takes up
+	DrawnIn                  card.Size // how much less its sides are round the card than laid flat
+	SoldSize                 bool      // a bought format: its sides are known, not measured
+	OnCard                   []string  // words carriers have for what lies on the card
+	Shielded                 []string  // the same, of what a sheet laid over it takes up
 	Bends                    card.Band
 	Hard                     []string // names of what on the card does not bend at all
 	// Uneven is how much the thickness differs over the piece, with as much of

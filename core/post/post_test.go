@@ -2,8 +2,10 @@ package post_test
 
 import (
 	"math/rand"
+	"strings"
 	"testing"
 
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/measure"
 	. "yellow-parcel/core/post"
@@ -146,6 +148,47 @@ func TestStepsAndLeastSizes(t *testing.T) {
 	} {
 		if v := Judge(us(t), c.piece); className(v) != c.class || v.State != c.state {
 			t.Errorf("%s: %s %s, %v", c.name, className(v), v.State, v.Reasons())
+		}
+	}
+}
+
+// A least side is of the envelope with its card in: 5 1/16 x 3 9/16 in laid flat, and in
+// which way it lies it is drawn in by. A most is of the envelope flat.
+func TestALeastSideIsRoundTheCard(t *testing.T) {
+	flat := piece(5*in+in/16, 3*in+9*in/16, in/8)
+	drawn := func(p Piece, across, along measure.Length) Piece {
+		p.DrawnIn = card.Size{Width: across, Height: along}
+		return p
+	}
+	turned := func(p Piece) Piece {
+		p.Width, p.Height = p.Height, p.Width
+		p.DrawnIn = p.DrawnIn.Turned()
+		return p
+	}
+	address := func(p Piece) Piece { p.AddressShort = true; return p }
+	for _, c := range []struct {
+		name  string
+		piece Piece
+		says  string
+	}{
+		{"flat", flat, ""},
+		{"its length", drawn(flat, in/8, 0), "length under drawn in 4 15/16 in"},
+		{"its length, turned", turned(drawn(flat, in/8, 0)), "length under drawn in 4 15/16 in"},
+		{"its height", drawn(flat, 0, in/8), "height under drawn in 3 7/16 in"},
+		{"both", turned(drawn(flat, in/16, in/16)), "length near drawn in 5 in, height near drawn in 3 1/2 in"},
+		{"the length is the side along the address", address(drawn(piece(6*in, 5*in+in/16, in/8), 0, in/8)), "length under drawn in 4 15/16 in"},
+		{"as high as the most, laid flat", drawn(piece(9*in, 6*in+in/4, in/8), in/2, in/2), "height over 6 1/4 in"},
+	} {
+		carrier := *us(t)
+		carrier.Classes = carrier.Classes[:1]
+		says := ""
+		for _, r := range Judge(&carrier, c.piece).Checks {
+			if r.State != Passes && r.Value.Kind == LengthFigure && (r.Code == "length" || r.Code == "height") {
+				says += ", " + r.Code + " " + r.Case + " " + r.Value.Text(measure.Inches)
+			}
+		}
+		if strings.TrimPrefix(says, ", ") != c.says {
+			t.Errorf("%s: %q, want %q", c.name, says, c.says)
 		}
 	}
 }

@@ -14,6 +14,7 @@ type trial struct {
 	open                    bool           // the sides are still open, and the rest is the least it can come to
 	surcharging             bool           // it is the surcharge's rules that are tried
 	length, height          measure.Length // the length is the side parallel to the address
+	filled                  card.Size      // the same drawn in round the card
 	side                    measure.Length // how far a side may be out
 	checks                  []Check
 	troubles, failed        int
@@ -38,10 +39,12 @@ func (t *trial) try() {
 
 // lie settles which side is the length: the one parallel to the address.
 func (t *trial) lie() {
-	t.length, t.height = max(t.piece.Width, t.piece.Height), min(t.piece.Width, t.piece.Height)
-	if t.piece.AddressShort && t.class.Lies != "longest" {
-		t.length, t.height = t.height, t.length
+	flat, in := card.Size{Width: t.piece.Width, Height: t.piece.Height}, t.piece.DrawnIn
+	if (flat.Width < flat.Height) != (t.piece.AddressShort && t.class.Lies != "longest") {
+		flat, in = flat.Turned(), in.Turned()
 	}
+	t.length, t.height = flat.Width, flat.Height
+	t.filled = card.Size{Width: flat.Width - in.Width, Height: flat.Height - in.Height}
 }
 
 // past is what a rule that is broken comes to: no for the class, or its surcharge.

@@ -20,6 +20,7 @@ import (
 	"math"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/folding"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 )
@@ -79,7 +80,7 @@ func Fold(b blank.Blank, thickness measure.Length) Proof {
 	if len(flaps) > 0 {
 		p.Layers = 1 + most
 	}
-	p.room(b, thickness.MM())
+	p.room(b, folding.Needs(&b, folding.LevelsOf(lying), thickness.MM()))
 	if len(flaps) > 0 {
 		p.holes(b, covered)
 		p.overhang(b.Inside)
@@ -102,33 +103,15 @@ func (p *Proof) add(c Check) {
 	p.Checks = append(p.Checks, c)
 }
 
-// needs is the room a card needs between the creases, across and along. An
-// envelope flattened to W closes round a card only if W is at least the card's
-// width and thickness together; where its paper turns round it loses a caliper
-// at each fold. A box's walls take the thickness, and the tabs glued inside them a caliper each.
-func needs(b blank.Blank, thickness float64) (across, along float64) {
-	more := thickness + 2*b.Main().Stock.Caliper.MM()
-	if b.Depth > 0 {
-		more = blank.BoxCalipers * b.Main().Stock.Caliper.MM()
-	}
-	return b.Card.Width.MM() + more, b.Card.Height.MM() + more
-}
-
-// needsDeep is the height of wall a box needs: its card, and every layer of its
-// board at the place where most lie over one another.
-func needsDeep(b blank.Blank, layers int, thickness float64) float64 {
-	return thickness + float64(layers)*b.Main().Stock.Caliper.MM()
-}
-
-// room checks the cavity, and a box's depth, against the card.
-func (p *Proof) room(b blank.Blank, thickness float64) {
+// room checks the cavity, and a box's depth, against the card and what the paper's own folds take.
+func (p *Proof) room(b blank.Blank, needs folding.Room) {
 	lo, hi := b.Inside.Bounds()
-	across, along := needs(b, thickness)
+	across, along := b.Card.Width.MM()+needs.Across, b.Card.Height.MM()+needs.Along
 	in := b.Inside
 	p.add(Check{Code: "cavity-width", Value: hi.X - lo.X, Limit: across, At: shape.Mid(in[0], in[3])})
 	p.add(Check{Code: "cavity-height", Value: hi.Y - lo.Y, Limit: along, At: shape.Mid(in[0], in[1])})
 	if b.Depth > 0 {
-		p.add(Check{Code: "depth", Value: b.Depth.MM(), Limit: needsDeep(b, p.Layers, thickness), At: shape.Mid(in[1], in[2])})
+		p.add(Check{Code: "depth", Value: b.Depth.MM(), Limit: needs.Deep, At: shape.Mid(in[1], in[2])})
 	}
 	mouth := b.Body.Intersect(shape.Rect(lo.X, lo.Y, hi.X, lo.Y+slack))
 	mlo, mhi := mouth.Bounds()

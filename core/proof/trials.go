@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"yellow-parcel/core/blank"
+	"yellow-parcel/core/folding"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
 )
@@ -33,8 +34,8 @@ func Try(b blank.Blank, thickness, stray measure.Length, runs int, seed uint64) 
 
 func newTrier(b blank.Blank, thickness, stray measure.Length, seed uint64) *trier {
 	t := &trier{b: b, most: stray, stray: stray.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
-	t.width, t.height = needs(b, thickness.MM())
-	t.deep = needsDeep(b, b.Layers(), thickness.MM())
+	needs := folding.Needs(&b, folding.Levels(&b), thickness.MM())
+	t.width, t.height, t.deep = b.Card.Width.MM()+needs.Across, b.Card.Height.MM()+needs.Along, needs.Deep
 	t.prepare()
 	return t
 }

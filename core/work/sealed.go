@@ -6,6 +6,7 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/brief"
 	"yellow-parcel/core/card"
+	"yellow-parcel/core/folding"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/post"
 )
@@ -81,14 +82,11 @@ func (s *Sealed) Walls() measure.Length {
 	if s.Made == nil || s.Made.Depth == 0 || s.Made.Bought != "" {
 		return 0
 	}
-	return s.Made.Depth + measure.FromMM(RightAngles*s.Stock.Caliper.MM()) + s.Stock.Caliper.Times(s.Over())
+	return s.Made.Depth + measure.FromMM(folding.RightAngles*s.Stock.Caliper.MM()) + s.Stock.Caliper.Times(s.Over())
 }
 
 // Over is how many flaps of a box lie over the creases of its walls.
 func (s *Sealed) Over() int { return max(s.Layers-2, 0) }
-
-// RightAngles is by how many calipers a pair of folds by 90 degrees stands out.
-const RightAngles = 1.215
 
 // sealer closes the card in what it is posted in.
 type sealer struct {
@@ -227,7 +225,9 @@ func (r *sealer) sealedBlank(m *Made) *Sealed {
 			s.Lined = e.Outline.Area()
 		}
 	}
-	return r.seal(s)
+	r.seal(s)
+	s.Piece.DrawnIn = folding.DrawnIn(&m.Blank, r.Card.Thickness)
+	return s
 }
 
 func (r *sealer) sealedMailer() *Sealed {

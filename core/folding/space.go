@@ -1,0 +1,107 @@
+package folding
+
+import (
+	"math"
+
+	"yellow-parcel/core/shape"
+)
+
+// Vector is a place or a direction in space, in millimetres.
+type Vector struct{ X, Y, Z float64 }
+
+func (a Vector) plus(b Vector) Vector { return Vector{a.X + b.X, a.Y + b.Y, a.Z + b.Z} }
+
+func (a Vector) times(k float64) Vector { return Vector{a.X * k, a.Y * k, a.Z * k} }
+
+func (a Vector) dot(b Vector) float64 { return a.X*b.X + a.Y*b.Y + a.Z*b.Z }
+
+func (a Vector) cross(b Vector) Vector {
+	return Vector{a.Y*b.Z - a.Z*b.Y, a.Z*b.X - a.X*b.Z, a.X*b.Y - a.Y*b.X}
+}
+
+// Place is where a panel is: what becomes of the blank's own directions and origin.
+type Place struct{ X, Y, Z, At Vector }
+
+// still is the place of what lies as it was drawn.
+var still = Place{X: Vector{X: 1}, Y: Vector{Y: 1}, Z: Vector{Z: 1}}
+
+// way is where a direction of the blank points.
+func (p Place) way(v Vector) Vector {
+	return p.X.times(v.X).plus(p.Y.times(v.Y)).plus(p.Z.times(v.Z))
+}
+
+// Put is where a point of the panel is, so far above the middle of its paper.
+func (p Place) Put(q shape.Point, above float64) Vector {
+	return p.At.plus(p.way(Vector{q.X, q.Y, above}))
+}
+
+// on is a place that was given as seen from another.
+func (p Place) on(under Place) Place {
+	return Place{under.way(p.X), under.way(p.Y), under.way(p.Z), under.At.plus(under.way(p.At))}
+}
+
+// Moment is how far every panel is folded, in radians.
+type Moment []float64
+
+// Flat is the moment at which nothing is folded.
+func (p *Paper) Flat() Moment { return make(Moment, len(p.Panels)) }
+
+// Steps counts the folds in the order they are made.
+func (p *Paper) Steps() int { return len(p.steps) }
+
+// Folds are the panels that fold at a step.
+func (p *Paper) Folds(step int) []int { return p.steps[step] }
+
+// During is the moment at which the steps before one are done and it is so far, from 0 to 1.
+func (p *Paper) During(step int, part float64) Moment {
+	at := p.Flat()
+	for s, panels := range p.steps[:min(step+1, len(p.steps))] {
+		for _, i := range panels {
+			at[i] = p.Panels[i].Turn
+			if s == step {
+				at[i] *= part
+			}
+		}
+	}
+	return at
+}
+
+// Closed is the moment at which all is folded.
+func (p *Paper) Closed() Moment { return p.During(len(p.steps), 1) }
+
+// At is where every panel is at a moment.
+func (p *Paper) At(m Moment) []Place {
+	out := make([]Place, len(p.Panels))
+	for i, c := range p.Panels {
+		out[i] = still
+		if c.Parent >= 0 {
+			out[i] = c.bent(m[i]).on(out[c.Parent])
+		}
+	}
+	return out
+}
+
+// bent is where a panel is, seen from its parent, when it is folded so far. The arc's
+// length is what it takes of the paper, whatever its angle: paper does not stretch.
+func (c *Panel) bent(angle float64) Place {
+	along, out := frame(c.Score)
+	l := c.Turn * c.Round
+	sin, cos := math.Sincos(angle)
+	// The end of the arc, from where it leaves the parent: out over the score, and up.
+	over, up := l, 0.0
+	if angle > 1e-9 {
+		over, up = l/angle*sin, l/angle*(1-cos)
+	}
+	over -= l/2 + l/2*cos
+	up -= l / 2 * sin
+	u, n := Vector{along.X, along.Y, 0}, Vector{out.X, out.Y, 0}
+	tilted := n.times(cos).plus(Vector{Z: sin})
+	// A direction keeps what it has along the score and turns what it has across it.
+	turn := func(x, y float64) Vector {
+		return u.times(x*u.X + y*u.Y).plus(tilted.times(x*n.X + y*n.Y))
+	}
+	x, y := turn(1, 0), turn(0, 1)
+	from := turn(c.Score.A.X, c.Score.A.Y)
+	at := Vector{c.Score.A.X, c.Score.A.Y, 0}.plus(n.times(over)).plus(Vector{Z: up}).plus(from.times(-1))
+	return Place{x, y, n.times(-sin).plus(Vector{Z: cos}), at}
+}
