@@ -41,6 +41,7 @@ func (s *plans) wraps(ctx context.Context, in *JobInput) (*wrapsOutput, error) {
 // Folding is a blank folded step by step, and its trials by how far the hand strays.
 type Folding struct {
 	Frames []draw.Frame      `json:"frames"`
+	Space  *draw.Space       `json:"space,omitempty" doc:"the same in space; absent where there is nothing to fold"`
 	Trials []document.Trials `json:"trials"`
 }
 
@@ -51,7 +52,7 @@ func (s *plans) folding(ctx context.Context, in *JobInput) (*foldingOutput, erro
 	if err != nil {
 		return nil, err
 	}
-	return &foldingOutput{Folding{draw.Folding(all.Result), plan.ShakyHands(all.Result.Brief, all.Result.Shaky())}}, nil
+	return &foldingOutput{Folding{draw.Folding(all.Result), draw.InSpace(all.Result), plan.ShakyHands(all.Result.Brief, all.Result.Shaky())}}, nil
 }
 
 // Silhouette is a card's outline and the smallest rectangle round it.

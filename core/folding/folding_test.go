@@ -196,6 +196,40 @@ func walled(t *testing.T, what string, b *blank.Blank, p *folding.Paper, places 
 	}
 }
 
+// Where paper goes round a card its arc runs from the edge of one panel to that of the next.
+func TestAnArcJoinsItsPanels(t *testing.T) {
+	joined := 0
+	some(t, 60, func(what string, b *blank.Blank, thick measure.Length) {
+		p := folding.Of(b, thick.MM())
+		for _, part := range []float64{0, 0.3, 1} {
+			m := p.During(p.Steps()-1, part)
+			places := p.At(m)
+			for i, c := range p.Panels {
+				pieces := p.Arc(i, m, places, 8)
+				if len(pieces) == 0 {
+					continue
+				}
+				joined++
+				// The first one's first corner lies on the panel it leaves, the last one's second where the next begins.
+				for _, end := range []struct {
+					piece  folding.Piece
+					corner int
+					on     int
+				}{{pieces[0], 0, c.Parent}, {pieces[7], 1, i}} {
+					q := end.piece.Shape[end.corner]
+					a, b := end.piece.Place.Put(q, 0), places[end.on].Put(q, 0)
+					if off := math.Hypot(math.Hypot(a.X-b.X, a.Y-b.Y), a.Z-b.Z); off > 0.02*c.Round {
+						t.Fatalf("%s: the arc of the %s flap ends %.3f mm off, at %v", what, c.Flap, off, part)
+					}
+				}
+			}
+		}
+	})
+	if joined < 100 {
+		t.Errorf("only %d arcs", joined)
+	}
+}
+
 // A fold by 180 degrees takes 1.571 calipers of the sheet, one by 90 degrees 0.785; what folds
 // over others goes round them.
 func TestRoomByHand(t *testing.T) {

@@ -81,27 +81,64 @@ func (p *Paper) At(m Moment) []Place {
 	return out
 }
 
-// bent is where a panel is, seen from its parent, when it is folded so far. The arc's
-// length is what it takes of the paper, whatever its angle: paper does not stretch.
+// bent is where a panel is, seen from its parent, when it is folded so far.
 func (c *Panel) bent(angle float64) Place {
-	along, out := frame(c.Score)
+	over, up := c.arc(angle, 1)
+	return c.tilted(angle, c.Turn*c.Round/2, over, up)
+}
+
+// arc is where its score's arc has come to after a part of its length, from 0 to 1, out over
+// the score and up. It is as long as what it takes of the paper, whatever its angle: paper
+// does not stretch.
+func (c *Panel) arc(angle, part float64) (over, up float64) {
 	l := c.Turn * c.Round
-	sin, cos := math.Sincos(angle)
-	// The end of the arc, from where it leaves the parent: out over the score, and up.
-	over, up := l, 0.0
-	if angle > 1e-9 {
-		over, up = l/angle*sin, l/angle*(1-cos)
+	if angle < 1e-9 {
+		return (part - 0.5) * l, 0
 	}
-	over -= l/2 + l/2*cos
-	up -= l / 2 * sin
+	sin, cos := math.Sincos(angle * part)
+	return l/angle*sin - l/2, l / angle * (1 - cos)
+}
+
+// tilted is where what lies so far beyond the score comes to lie when it is tilted by an angle
+// and moved out over the score and up.
+func (c *Panel) tilted(angle, from, over, up float64) Place {
+	along, out := frame(c.Score)
+	sin, cos := math.Sincos(angle)
 	u, n := Vector{along.X, along.Y, 0}, Vector{out.X, out.Y, 0}
-	tilted := n.times(cos).plus(Vector{Z: sin})
+	rises := n.times(cos).plus(Vector{Z: sin})
 	// A direction keeps what it has along the score and turns what it has across it.
 	turn := func(x, y float64) Vector {
-		return u.times(x*u.X + y*u.Y).plus(tilted.times(x*n.X + y*n.Y))
+		return u.times(x*u.X + y*u.Y).plus(rises.times(x*n.X + y*n.Y))
 	}
-	x, y := turn(1, 0), turn(0, 1)
-	from := turn(c.Score.A.X, c.Score.A.Y)
-	at := Vector{c.Score.A.X, c.Score.A.Y, 0}.plus(n.times(over)).plus(Vector{Z: up}).plus(from.times(-1))
-	return Place{x, y, n.times(-sin).plus(Vector{Z: cos}), at}
+	a := c.Score.A
+	at := Vector{a.X, a.Y, 0}.plus(n.times(over)).plus(Vector{Z: up})
+	return Place{turn(1, 0), turn(0, 1), n.times(-sin).plus(Vector{Z: cos}), at.plus(turn(a.X+from*n.X, a.Y+from*n.Y).times(-1))}
+}
+
+// Piece is a flat part of the paper that is no panel: a narrow one of an arc at a score.
+type Piece struct {
+	Shape shape.Polygon // on the blank
+	Place Place
+}
+
+// Arc is the arc at a panel's score at a moment, in so many flat pieces from its parent to
+// it; places are where the panels are. None of the front, and of paper that turns on the spot.
+func (p *Paper) Arc(i int, m Moment, places []Place, pieces int) []Piece {
+	c := &p.Panels[i]
+	if c.Parent < 0 || c.Round <= p.Caliper {
+		return nil
+	}
+	_, out := frame(c.Score)
+	at := func(q shape.Point, d float64) shape.Point {
+		return shape.Point{X: q.X + d*out.X, Y: q.Y + d*out.Y}
+	}
+	wide := c.Turn * c.Round / float64(pieces)
+	made := make([]Piece, pieces)
+	for k := range made {
+		from := (float64(k) - float64(pieces)/2) * wide
+		over, up := c.arc(m[i], float64(k)/float64(pieces))
+		lies := c.tilted(m[i]*(float64(k)+0.5)/float64(pieces), from, over, up)
+		made[k] = Piece{shape.Polygon{at(c.Score.A, from), at(c.Score.A, from+wide), at(c.Score.B, from+wide), at(c.Score.B, from)}, lies.on(places[c.Parent])}
+	}
+	return made
 }

@@ -42,7 +42,7 @@ var views = []view{
 	{"shelf", "light", 1280, 800, -1, "shelf", nil},
 	{"envelope", "light", 1280, 800, 1, "envelope", nil},
 	{"log", "light", 1280, 800, -1, "log", nil},
-	{"envelope-box", "light", 1280, 800, 4, "envelope", nil},
+	{"envelope-box", "light", 1280, 800, 4, "envelope", []string{"pick-fold", "fold-slider"}},
 	{"envelope-schools", "light", 1280, 800, 2, "envelope", []string{"pick-compare"}},
 	{"settings", "light", 1280, 800, -1, "settings", nil},
 	{"finished", "light", 1280, 800, 2, "finished", nil},

@@ -1969,6 +1969,8 @@ export interface components {
         };
         Folding: {
             frames: components["schemas"]["Frame"][];
+            /** @description the same in space; absent where there is nothing to fold */
+            space?: components["schemas"]["Space"];
             trials: components["schemas"]["Trials"][];
         };
         FormatEntry: {
@@ -2729,6 +2731,22 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Plate: {
+            /** @description the same less an edge, which is seen as a line */
+            inner?: number[][];
+            /**
+             * @description a panel, a narrow part of a rounded fold, glue on a panel, or the card inside
+             * @enum {string}
+             */
+            of: "paper" | "arc" | "glue" | "card";
+            /** @description as it lies in its own place */
+            points: number[][];
+            /**
+             * Format: double
+             * @description millimetres; of a card
+             */
+            thick: number;
+        };
         Post: {
             answers: components["schemas"]["Answer"][];
             bends: components["schemas"]["Bends"];
@@ -3147,6 +3165,15 @@ export interface components {
         SoldCard: {
             envelope: string;
             folds: components["schemas"]["FoldYield"][];
+            text: string;
+        };
+        Space: {
+            moments: components["schemas"]["SpaceMoment"][];
+            plates: components["schemas"]["Plate"][];
+        };
+        SpaceMoment: {
+            /** @description a plate each: how it is turned, as a quaternion x, y, z, w, then where it is */
+            places: number[][];
             text: string;
         };
         Spoil: {
