@@ -185,12 +185,13 @@ type Usual struct {
 	Border string `json:"border" doc:"of a layer"`
 	Mat    string `json:"mat" doc:"what a cutting machine leaves free at each side"`
 	Board  string `json:"board" doc:"how far a scoring board's scale goes"`
+	Hand   string `json:"hand" doc:"how far a cut or a score may be off"`
 	Base   string `json:"base" doc:"sheet that bases are cut from"`
 	Paper  string `json:"paper" doc:"sheet that envelopes are cut from"`
 }
 
 func usual(c *catalog.Catalog, u measure.Unit) Usual {
-	return Usual{string(u), brief.UsualEase(u).Text(u), brief.UsualSeam(u).Text(u), brief.UsualStep(u).Text(u), brief.UsualMat(u).Text(u), brief.UsualReach(u).Text(u),
+	return Usual{string(u), brief.UsualEase(u).Text(u), brief.UsualSeam(u).Text(u), brief.UsualStep(u).Text(u), brief.UsualMat(u).Text(u), brief.UsualReach(u).Text(u), blank.UsualHand(u).Text(u),
 		c.UsualSheet(u, catalog.ForBase).ID, c.UsualSheet(u, catalog.ForBlank).ID}
 }
 

@@ -200,3 +200,23 @@ func TestAHeavyPaperCostsMoreToPost(t *testing.T) {
 	s.fill("blank.stock", "100 g")
 	s.reads("tape-post", "0.78 USD")
 }
+
+// A hand that is off by twice as much as is usual gets wider slivers, and is told how far off it may be.
+func TestAShakierHandGetsMoreRoom(t *testing.T) {
+	s := newCard(t, "Tide note", "5", "7", "1/8")
+	s.toEnvelope()
+	s.click("school-straight-fold-thumb-gap")
+	// Side flaps of the 1/2 seam and the 1/16 the back tapers by.
+	s.reads("answer-crease0", "9/16 in")
+	s.reads("trials", "Every cut and score may be up to 1/32 in off, and it still closes and takes the card")
+	at := s.page.MustInfo().URL
+	s.settled("/settings")
+	s.fill("hand.cut", "1/16")
+	s.fill("hand.score", "1/16")
+	s.reads("settings-state", "Kept")
+	s.settled(strings.TrimPrefix(at, s.url))
+	// Four times the 1/32 more: the sliver is 3/16 now, and the flaps 11/16.
+	s.reads("answer-crease0", "11/16 in")
+	// Twice 3/32 are the sliver, less what a leaning corner moves by: 5/64 is the last mark within it.
+	s.reads("trials", "Every cut and score may be up to 5/64 in off, and it still closes")
+}

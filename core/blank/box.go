@@ -49,7 +49,8 @@ func makeBox(req Request) (sheet, error) {
 	if req.Thickness < leastDeep {
 		return sheet{}, unsuitable("a card under %s thick needs no walls; a flat envelope takes it", usual(req.Ruler, leastDeep, 3*measure.Millimetre).Text(req.Ruler.Unit))
 	}
-	spare := usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2)
+	// A wall is scored at its foot and at its top.
+	spare := max(usual(req.Ruler, measure.Inch/16, 3*measure.Millimetre/2), 2*req.Hand.Score)
 	for layers := 3; ; layers++ {
 		b, err := req.boxed(req.groove().Up(req.Thickness.Plus(spare).Plus(req.Board.Caliper.Times(layers))))
 		if err != nil {
@@ -87,10 +88,10 @@ func (r Request) boxed(deep measure.Length) (sheet, error) {
 // raise moves every flap out by the height of a wall and puts the wall between
 // it and the body, with a tab to glue at the wall's clockwise end: each corner
 // is cut once, all in the same turning direction.
-func (b *sheet) raise(wall measure.Length, paper shape.Polygon, r measure.Ruler) {
+func (b *sheet) raise(wall measure.Length, paper shape.Polygon, taper measure.Length) {
 	d := wall.MM()
 	b.Depth, b.Paper = wall, paper
-	sliver := min(usualTaper(r).MM(), d/4)
+	sliver := min(taper.MM(), d/4)
 	var corners []Waste
 	for i := range b.Piece.Flaps {
 		f := &b.Piece.Flaps[i]

@@ -135,9 +135,9 @@ func (q square) cut(side measure.Length) (sheet, error) {
 		Piece{Width: side, Height: side, Diagonal: true, Paper: paper},
 	}
 	b.Body = paper.Intersect(b.Inside)
-	trim := usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre).MM()
+	trim := (usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre) + q.steadier()).MM()
 	across, along := right-left-trim, bottom-top-trim
-	b.Taper = usualTaper(q.Ruler)
+	b.Taper = q.taper()
 	// A flap's sides run along the next creases as far as the paper's corner notch is deep.
 	root := big - max(right, -left) - max(bottom, -top)
 	flap := func(name string, crease shape.Line, keep shape.Polygon) Flap {
@@ -162,7 +162,7 @@ func (q square) cut(side measure.Length) (sheet, error) {
 		{Under: "left", Over: "top", Want: q.Seam, Closing: true}, {Under: "right", Over: "top", Want: q.Seam, Closing: true},
 	}
 	if q.wall > 0 {
-		b.raise(q.wall, diamond(side.MM()/math.Sqrt2), q.Ruler)
+		b.raise(q.wall, diamond(side.MM()/math.Sqrt2), q.taper())
 	}
 	b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	b.score(q.Jig)

@@ -60,10 +60,17 @@ func (b *Blank) Layers() int {
 	return 1 + most
 }
 
-// usualTaper is how much makers take off the sides of a flap that would else lie
-// right on a fold: a cut a hair off then shows nowhere.
-func usualTaper(r measure.Ruler) measure.Length {
-	return usual(r, measure.Inch/16, 3*measure.Millimetre/2)
+// taper is how much is taken off the sides of a flap that would else lie right on a
+// fold: a cut a hair off then shows nowhere.
+func (r Request) taper() measure.Length {
+	return usual(r.Ruler, measure.Inch/16, 3*measure.Millimetre/2) + r.steadier()
+}
+
+// steadier is how much more a sliver is for a hand that is off by more than is usual: four
+// times that. A cut and the fold beside it stray towards each other, and a corner where two
+// cuts meet comes to lie nearer to its fold, where a sliver is narrower.
+func (r Request) steadier() measure.Length {
+	return 4 * max(r.Hand.Most()-UsualHand(r.Ruler.Unit), 0)
 }
 
 // tapered is a flap with a sliver off both its sides, from nothing at its

@@ -64,7 +64,7 @@ func (q rectangle) fold() (sheet, error) {
 		side, gap = usual(q.Ruler, measure.Inch/2, 12*measure.Millimetre), usual(q.Ruler, measure.Inch/4, 6*measure.Millimetre)
 	}
 	// The back loses a sliver at each side, which a seam as wide as asked for has to spare.
-	q.left = up(q.Options.length("side_flap", max(side, q.Seam+usualTaper(q.Ruler))))
+	q.left = up(q.Options.length("side_flap", max(side, q.Seam+q.taper())))
 	gap = up(q.Options.length("thumb_gap", gap))
 	q.back = room.Height - gap
 	q.top = up(q.Options.length("top_flap", min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
@@ -99,7 +99,7 @@ func (b *sheet) lay(q rectangle) {
 	left, right := q.left.MM(), (q.left + b.Cavity.Width).MM()
 	mouth, base := q.top.MM(), (q.top + b.Cavity.Height).MM()
 	width, height := (b.Width - 2*q.wall).MM(), (b.Height - 2*q.wall).MM()
-	taper := q.Options.length("taper", usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre)).MM()
+	taper := q.Options.length("taper", usual(q.Ruler, measure.Inch/8, 3*measure.Millimetre)+q.steadier()).MM()
 	// A flap narrower than its own taper would come to a point.
 	ends := min(taper, b.Cavity.Height.MM()/4, b.Cavity.Width.MM()/4)
 
@@ -108,7 +108,7 @@ func (b *sheet) lay(q rectangle) {
 	l := Flap{Name: "left", Depth: q.left, Shape: shape.Polygon{{X: 0, Y: mouth + ends}, nw, sw, {X: 0, Y: base - ends}}, Crease: shape.Line{A: sw, B: nw}}
 	r := Flap{Name: "right", Depth: q.right, Shape: shape.Polygon{ne, {X: width, Y: mouth + ends}, {X: width, Y: base - ends}, se}, Crease: shape.Line{A: ne, B: se}}
 	k := Flap{Name: "back", Depth: q.back, Shape: shape.Rect(left, base, right, height), Crease: shape.Line{A: se, B: sw}}
-	b.Taper = usualTaper(q.Ruler)
+	b.Taper = q.taper()
 	k = k.tapered(b.Taper.MM(), q.back.MM())
 	u := Flap{Name: "top", Depth: q.top, Shape: shape.Polygon{{X: left + ends, Y: 0}, {X: right - ends, Y: 0}, ne, nw}, Crease: shape.Line{A: nw, B: ne}}
 	b.Paper, b.Inside = shape.Rect(0, 0, width, height), b.Body
@@ -124,7 +124,7 @@ func (b *sheet) lay(q rectangle) {
 		{Under: "back", Over: "top", Want: closingOverlap, Closing: true}, {Under: "left", Over: "right", Apart: true},
 	}
 	if d := q.wall.MM(); d > 0 {
-		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d), q.Ruler)
+		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d), q.taper())
 	}
 	b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	b.score(0)

@@ -21,12 +21,27 @@ type Request struct {
 	Groove    measure.Length   // the scoring board's step; zero for the ruler's
 	Jig       measure.Length   // what the board reads at the tip of a corner held in its jig
 	Reach     measure.Length   // how far the board reads; zero where it reads any length
+	Hand      Hand             // how far its maker's cuts and scores may stray
 	Paper     Stock            // the envelope paper
 	Board     Stock            // the card a box is made of
 	Ratio     float64          // least length to height the post takes; zero where it takes squares
 	Formats   []catalog.Format // bought envelopes that can be cut down, the smallest first
 	Options   Options
 }
+
+// Hand is how far a maker's cuts and scores may be off, either way.
+type Hand struct{ Cut, Score measure.Length }
+
+// UsualHand is how far a cut or a score of a careful maker may be off, 1/32 in or 0.5 mm.
+func UsualHand(u measure.Unit) measure.Length {
+	if u == measure.Millimetres {
+		return measure.Millimetre / 2
+	}
+	return measure.Inch / 32
+}
+
+// Most is the farther of the two.
+func (h Hand) Most() measure.Length { return max(h.Cut, h.Score) }
 
 // Options are a style's own choices, by name; what is absent takes the style's default.
 type Options struct {

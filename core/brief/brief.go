@@ -266,6 +266,7 @@ type Tools struct {
 	Groove  measure.Length // the scoring board's step; zero for the ruler's
 	Jig     measure.Length // what the board reads at a corner in its jig
 	Reach   measure.Length // the highest figure on the board
+	Hand    blank.Hand     // how far cuts and scores may be off
 	Mat     measure.Length // what a cutting machine leaves free at each side of its mat
 }
 

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"yellow-parcel/core/blank"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -18,7 +19,7 @@ import (
 func CheckTools(t job.Tools, cat *catalog.Catalog) job.Problems {
 	in := &typed{}
 	on := groundOf(in, job.Job{Home: t.Home, Unit: t.Unit, Ruler: t.Ruler}, cat)
-	readTools(in, &on, job.Job{Trimmer: t.Trimmer, Minute: t.Minute, Board: t.Board, Mat: t.Mat})
+	readTools(in, &on, job.Job{Trimmer: t.Trimmer, Minute: t.Minute, Board: t.Board, Hand: t.Hand, Mat: t.Mat})
 	readWeek(in, t.Sittings)
 	if t.Zone != "" && !zone.MatchString(t.Zone) {
 		in.fail("zone", "%q is not a zone of time; try Europe/Dublin", job.Quoted(t.Zone))
@@ -134,6 +135,11 @@ func readTools(in *typed, on *ground, j job.Job) (out Tools) {
 		}
 		out.Jig = in.optional("board.jig", b.Jig, jigs, 0)
 		out.Reach = in.optional("board.length", b.Length, boards, out.Reach)
+	}
+	out.Hand = blank.Hand{Cut: blank.UsualHand(on.Ruler.Unit), Score: blank.UsualHand(on.Ruler.Unit)}
+	if h := j.Hand; h != nil {
+		out.Hand.Cut = in.optional("hand.cut", h.Cut, hands, out.Hand.Cut)
+		out.Hand.Score = in.optional("hand.score", h.Score, hands, out.Hand.Score)
 	}
 	out.Mat = in.optional("mat", j.Mat, mats, UsualMat(on.Unit))
 	return out

@@ -12,8 +12,8 @@ import (
 
 // toolTexts are bare figures of every tool, such as makers of each unit type them.
 var toolTexts = map[measure.Unit]job.Tools{
-	measure.Inches:      {Trimmer: &job.TrimmerSpec{Longest: "12", Deepest: "10 1/2", Stack: "1/8"}, Board: &job.BoardSpec{Groove: "1/8", Jig: "3/8", Length: "11"}, Mat: "1/2"},
-	measure.Millimetres: {Trimmer: &job.TrimmerSpec{Longest: "310", Deepest: "265,5", Stack: "3"}, Board: &job.BoardSpec{Groove: "1", Jig: "2", Length: "280"}, Mat: "12"},
+	measure.Inches:      {Trimmer: &job.TrimmerSpec{Longest: "12", Deepest: "10 1/2", Stack: "1/8"}, Board: &job.BoardSpec{Groove: "1/8", Jig: "3/8", Length: "11"}, Mat: "1/2", Hand: &job.HandSpec{Cut: "1/16", Score: "1/64"}},
+	measure.Millimetres: {Trimmer: &job.TrimmerSpec{Longest: "310", Deepest: "265,5", Stack: "3"}, Board: &job.BoardSpec{Groove: "1", Jig: "2", Length: "280"}, Mat: "12", Hand: &job.HandSpec{Cut: "1", Score: "0,5"}},
 }
 
 // tooled is what a job without tools of its own is planned with.
@@ -59,7 +59,7 @@ func TestToolsKeepTheUnitTheyWereTypedIn(t *testing.T) {
 				}
 				for _, j := range jobs {
 					g := tooled(t, j, tools, cat)
-					got := map[string]measure.Length{"trimmer.longest": g.Trimmer.Longest, "trimmer.deepest": g.Trimmer.Deepest, "trimmer.stack": g.Stack, "board.groove": g.Groove, "board.jig": g.Jig, "board.length": g.Reach, "mat": g.Mat}
+					got := map[string]measure.Length{"trimmer.longest": g.Trimmer.Longest, "trimmer.deepest": g.Trimmer.Deepest, "trimmer.stack": g.Stack, "board.groove": g.Groove, "board.jig": g.Jig, "board.length": g.Reach, "mat": g.Mat, "hand.cut": g.Hand.Cut, "hand.score": g.Hand.Score}
 					if !reflect.DeepEqual(got, want) {
 						t.Errorf("%s of %q %q, a job in %q at %q: planned with %v, typed %v", what, home, own, j.Unit, j.Home, got, want)
 					}

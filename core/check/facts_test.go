@@ -238,7 +238,12 @@ func TestBlanksAreTriedEquallyOften(t *testing.T) {
 			continue
 		}
 		for _, b := range p.Blanks {
-			if !strings.HasSuffix(b.Compare.Share, " of 10") {
+			// Of what a hand can never spoil it is said how far off it may be.
+			share := b.Compare.Share
+			if tr := b.Proof.Trials; b.Compare.Trials == 100 && tr.Sure.MM > 0 && share == "up to "+tr.Sure.Text+" off" {
+				continue
+			}
+			if !strings.HasSuffix(share, " of 10") {
 				t.Errorf("%s: %s is tried %s, the others 10 times", text, b.Name, b.Compare.Share)
 			}
 		}

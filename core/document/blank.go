@@ -42,7 +42,7 @@ type Compare struct {
 	Sheet   float64 `json:"sheet" doc:"that sheet's area in mm2; none where no sheet takes it"`
 	Seam    float64 `json:"seam" doc:"mm"`
 	Trials  float64 `json:"trials" doc:"share of trials that close and take the card, of a hundred"`
-	Share   string  `json:"share"`
+	Share   string  `json:"share" doc:"the trials that close, or where all do how far off cuts and scores may be"`
 	Post    string  `json:"post" doc:"class and price with the job's first carrier"`
 	Postage float64 `json:"postage" doc:"to sort by: dearer is more, unknown more still, refused most"`
 }
@@ -85,7 +85,9 @@ type Proof struct {
 type Trials struct {
 	Runs    int    `json:"runs"`
 	OK      int    `json:"ok"`
-	Error   Length `json:"error" doc:"how far every cut and score may stray, either way"`
+	Error   Length `json:"error" doc:"how far every cut may stray, either way"`
+	Score   Length `json:"score" doc:"how far every score may"`
+	Sure    Length `json:"sure" doc:"how far off all cuts and scores may be, and it is certain to close and to take the card"`
 	Weakest string `json:"weakest,omitempty" doc:"the check that fails most"`
 	Text    string `json:"text"`
 }

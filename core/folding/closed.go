@@ -21,6 +21,15 @@ const (
 	FlatFolds   = 2 - FlatFold
 )
 
+// Stands is how far a closed envelope stands outside each of its outer scores, in millimetres.
+func Stands(b *blank.Blank) float64 {
+	c := b.Main().Stock.Caliper.MM()
+	if b.Depth > 0 {
+		return c * RightAngles / 2
+	}
+	return c * FlatFolds / 2
+}
+
 // Room is what a card needs between the scores beyond its own size across and along, and how
 // high it needs the walls of a box, in millimetres.
 type Room struct{ Across, Along, Deep float64 }

@@ -48,6 +48,7 @@ type Job struct {
 	Trimmer  *TrimmerSpec `json:"trimmer,omitempty"`
 	Minute   string       `json:"minute,omitempty"` // what a minute's work costs
 	Board    *BoardSpec   `json:"board,omitempty"`
+	Hand     *HandSpec    `json:"hand,omitempty"`
 	Mat      Length       `json:"mat,omitempty"`
 	Currency string       `json:"currency,omitempty"`
 	Blank    *BlankSpec   `json:"blank,omitempty"`
@@ -190,6 +191,12 @@ type BoardSpec struct {
 	Groove Length `json:"groove,omitempty"`
 	Jig    Length `json:"jig,omitempty"`
 	Length Length `json:"length,omitempty"`
+}
+
+// HandSpec is how far the maker's cuts and scores may be off, either way.
+type HandSpec struct {
+	Cut   Length `json:"cut,omitempty"`
+	Score Length `json:"score,omitempty"`
 }
 
 // Sides is how far something pokes out past each side of the card as it stands.

@@ -16,6 +16,7 @@ type Tools struct {
 	Trimmer *TrimmerSpec `json:"trimmer,omitempty"`
 	Minute  string       `json:"minute,omitempty" doc:"what a minute's work costs"`
 	Board   *BoardSpec   `json:"board,omitempty"`
+	Hand    *HandSpec    `json:"hand,omitempty" doc:"how far the maker's cuts and scores may be off"`
 	Mat     Length       `json:"mat,omitempty" doc:"what a cutting machine leaves free at each side of its mat"`
 
 	Sittings *SittingSpec `json:"sittings,omitempty" doc:"when its maker sits down to it"`
@@ -51,6 +52,10 @@ func (t Tools) Over(kept Tools) Tools {
 		own := *t.Board
 		t.Board = &own
 	}
+	if t.Hand != nil {
+		own := *t.Hand
+		t.Hand = &own
+	}
 	old := kept.Measures()
 	for i, m := range t.Measures() {
 		for _, u := range []measure.Unit{measure.Inches, measure.Millimetres} {
@@ -72,18 +77,22 @@ type Measure struct {
 // Measures are the lengths among the tools, in the same order always; those there
 // are not are empty.
 func (t *Tools) Measures() []Measure {
-	trimmer, board := t.Trimmer, t.Board
+	trimmer, board, hand := t.Trimmer, t.Board, t.Hand
 	if trimmer == nil {
 		trimmer = &TrimmerSpec{}
 	}
 	if board == nil {
 		board = &BoardSpec{}
 	}
+	if hand == nil {
+		hand = &HandSpec{}
+	}
 	return []Measure{
 		{"The trimmer's longest cut", "trimmer.longest", &trimmer.Longest}, {"How deep the trimmer's guide goes", "trimmer.deepest", &trimmer.Deepest},
 		{"The pile the trimmer cuts", "trimmer.stack", &trimmer.Stack}, {"The board's grooves", "board.groove", &board.Groove},
 		{"What the corner jig reads", "board.jig", &board.Jig}, {"How far the board's scale goes", "board.length", &board.Length},
 		{"What is free at each side of the mat", "mat", &t.Mat},
+		{"How far a cut may be off", "hand.cut", &hand.Cut}, {"How far a score may be off", "hand.score", &hand.Score},
 	}
 }
 
@@ -99,6 +108,9 @@ func (j Job) With(t Tools) Job {
 	}
 	if j.Board == nil {
 		j.Board = t.Board
+	}
+	if j.Hand == nil {
+		j.Hand = t.Hand
 	}
 	if j.Mat == "" {
 		j.Mat = t.Mat

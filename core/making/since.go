@@ -25,7 +25,7 @@ var parts = []struct {
 	{name: "title", fields: []string{"title"}},
 	{name: "notes", fields: []string{"notes"}},
 	{name: "unit", fields: []string{"unit", "ruler", "ruler_before"}},
-	{name: "tools", fields: []string{"trimmer", "minute", "board", "mat", "sittings", "materials", "stamps"}, tools: true},
+	{name: "tools", fields: []string{"trimmer", "minute", "board", "hand", "mat", "sittings", "materials", "stamps"}, tools: true},
 }
 
 // Since says what of a job is otherwise by now than it was when it was begun; nothing

@@ -176,8 +176,11 @@ func TestTrialsOfTheBlanks(t *testing.T) {
 		if i > 0 {
 			want = 10
 		}
-		if tr := b.Proof.Trials; tr == nil || tr.Runs != want || tr.OK != want || tr.Error.Text != "1/32 in" ||
-			tr.Text != fmt.Sprintf("Made %d times with every cut and score up to 1/32 in off: %d close and take the card", want, want) {
+		text := fmt.Sprintf("Made %d times with every cut and score up to 1/32 in off: %d close and take the card", want, want)
+		if tr := b.Proof.Trials; tr != nil && tr.Sure.MM > 0.79 {
+			text = "Every cut and score may be up to " + tr.Sure.Text + " off, and it still closes and takes the card"
+		}
+		if tr := b.Proof.Trials; tr == nil || tr.Runs != want || tr.OK != want || tr.Error.Text != "1/32 in" || tr.Text != text {
 			t.Errorf("%s: %+v", b.Name, tr)
 		}
 	}

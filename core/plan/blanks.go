@@ -170,9 +170,20 @@ func (w blankWriter) checks() []document.Check {
 	return out
 }
 
+// certain tells whether how far a hand may be off says more than how often it comes out: it always does.
+func certain(t proof.Trials) bool { return t.Sure > 0 && t.Sure >= t.Hand.Most() }
+
 func trials(s say.Say, t proof.Trials) document.Trials {
-	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Error), Weakest: t.Weakest}
-	out.Text = fmt.Sprintf("Made %d times with every cut and score up to %s off: %d close and take the card", t.Runs, out.Error.Text, t.OK)
+	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Hand.Cut), Score: s.Length(t.Hand.Score), Sure: s.Length(t.Sure), Weakest: t.Weakest}
+	if certain(t) {
+		out.Text = fmt.Sprintf("Every cut and score may be up to %s off, and it still closes and takes the card", out.Sure.Text)
+		return out
+	}
+	off := "every cut and score up to " + out.Error.Text
+	if t.Hand.Cut != t.Hand.Score {
+		off = fmt.Sprintf("every cut up to %s and every score up to %s", out.Error.Text, out.Score.Text)
+	}
+	out.Text = fmt.Sprintf("Made %d times with %s off: %d close and take the card", t.Runs, off, t.OK)
 	if t.Weakest != "" {
 		out.Text += "; weakest is the " + words.Lower(checkWords[t.Weakest])
 	}
@@ -208,7 +219,9 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 	if m.Trials != nil {
 		ok, runs := w.r.Early(m)
 		c.Trials = 100 * float64(ok) / float64(max(1, runs))
-		c.Share = fmt.Sprintf("%d of %d", ok, runs)
+		if c.Share = fmt.Sprintf("%d of %d", ok, runs); certain(*m.Trials) {
+			c.Share = "up to " + w.Length(m.Trials.Sure).Text + " off"
+		}
 	}
 	if m.Post == nil {
 		return c

@@ -24,7 +24,7 @@ func TestWhatIsCertainChangesNoTrial(t *testing.T) {
 				}
 				for _, quarters := range []measure.Length{1, 2, 8} {
 					stray := quarters * r.Step / 4
-					all, some := newTrier(b, thickness, stray, uint64(n)), newTrier(b, thickness, stray, uint64(n))
+					all, some := newTrier(b, thickness, even(stray), uint64(n)), newTrier(b, thickness, even(stray), uint64(n))
 					some.settle()
 					if want, got := all.tries(40), some.tries(40); want != got {
 						t.Fatalf("%s %s of %v, %v thick, straying %v: %+v, and %+v without what is certain", style.ID, v.ID, z, thickness, stray, want, got)

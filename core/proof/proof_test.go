@@ -154,6 +154,9 @@ func TestThickerOrLargerNeverNeedsLess(t *testing.T) {
 	}
 }
 
+// even is a hand whose cuts and scores stray alike.
+func even(off measure.Length) blank.Hand { return blank.Hand{Cut: off, Score: off} }
+
 func TestTrialsFollowTheHand(t *testing.T) {
 	corner, _ := blank.StyleByID("corner-fold")
 	req := request(5*in, 7*in, in/8)
@@ -161,14 +164,14 @@ func TestTrialsFollowTheHand(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := Try(b, req.Thickness, 0, 50, 1); got.OK != 50 || got.Weakest != "" {
+	if got := Try(b, req.Thickness, even(0), 50, 1); got.OK != 50 || got.Weakest != "" {
 		t.Errorf("a steady hand: %+v", got)
 	}
-	fine, rough := Try(b, req.Thickness, in/32, 1000, 1), Try(b, req.Thickness, in/4, 1000, 1)
+	fine, rough := Try(b, req.Thickness, even(in/32), 1000, 1), Try(b, req.Thickness, even(in/4), 1000, 1)
 	if fine.OK != 1000 || rough.OK >= fine.OK || rough.OK == 0 || rough.Weakest == "" {
 		t.Errorf("%+v, %+v", fine, rough)
 	}
-	if again := Try(b, req.Thickness, in/4, 1000, 1); again != rough {
+	if again := Try(b, req.Thickness, even(in/4), 1000, 1); again != rough {
 		t.Errorf("the same seed gave %+v and %+v", rough, again)
 	}
 	// A cavity with no ease at all takes the card only when both of two creases stray outwards on balance: half the
@@ -178,7 +181,7 @@ func TestTrialsFollowTheHand(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := Try(tight, req.Thickness, in/32, 4000, 3); got.OK < 850 || got.OK > 1150 || got.Weakest != "cavity-width" {
+	if got := Try(tight, req.Thickness, even(in/32), 4000, 3); got.OK < 850 || got.OK > 1150 || got.Weakest != "cavity-width" {
 		t.Errorf("without ease: %+v", got)
 	}
 }
@@ -194,7 +197,7 @@ func TestRoomierBlanksNeverFareWorse(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if got := Try(b, req.Thickness, in/32, 600, 5); got.OK < last {
+			if got := Try(b, req.Thickness, even(in/32), 600, 5); got.OK < last {
 				t.Errorf("%s with %s of ease: %d, with less %d", style.ID, ease.Text(measure.Inches), got.OK, last)
 			} else {
 				last = got.OK
@@ -211,7 +214,7 @@ func BenchmarkTrials(b *testing.B) {
 	req := request(5*in, 7*in, in/8)
 	made, _ := corner.Make(req)
 	for b.Loop() {
-		Try(made, req.Thickness, in/32, 1000, 1)
+		Try(made, req.Thickness, even(in/32), 1000, 1)
 	}
 }
 

@@ -15,7 +15,8 @@ import (
 type Trials struct {
 	Runs, OK int
 	Tenth    int            // of OK, those among the first tenth of the runs
-	Error    measure.Length // how far every cut and score may stray, either way
+	Hand     blank.Hand     // how far every cut and score may stray, either way
+	Sure     measure.Length // how far off all of them may be with nothing lost; where it was asked for
 	Weakest  string         // code of the check that failed most; empty when none did
 }
 
@@ -24,16 +25,17 @@ type Trials struct {
 const leastHold = 3.175
 
 // Try makes a blank so many times, moving every cut and every score by a chance
-// amount up to stray either way, and counts how often it still closes and takes
+// amount up to what the hand strays either way, and counts how often it still closes and takes
 // the card. The same seed gives the same trials.
-func Try(b blank.Blank, thickness, stray measure.Length, runs int, seed uint64) Trials {
-	t := newTrier(b, thickness, stray, seed)
+func Try(b blank.Blank, thickness measure.Length, hand blank.Hand, runs int, seed uint64) Trials {
+	t := newTrier(b, thickness, hand, seed)
 	t.settle()
 	return t.tries(runs)
 }
 
-func newTrier(b blank.Blank, thickness, stray measure.Length, seed uint64) *trier {
-	t := &trier{b: b, most: stray, stray: stray.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
+func newTrier(b blank.Blank, thickness measure.Length, hand blank.Hand, seed uint64) *trier {
+	t := &trier{b: b, hand: hand, cuts: hand.Cut.MM(), scores: hand.Score.MM(), rng: rand.New(rand.NewPCG(seed, 7)), failed: map[string]int{}}
+	t.past = slack + folding.Stands(&b)
 	needs := folding.Needs(&b, folding.Levels(&b), thickness.MM())
 	t.width, t.height, t.deep = b.Card.Width.MM()+needs.Across, b.Card.Height.MM()+needs.Along, needs.Deep
 	t.prepare()
@@ -42,7 +44,7 @@ func newTrier(b blank.Blank, thickness, stray measure.Length, seed uint64) *trie
 
 // tries makes the blank so many times.
 func (t *trier) tries(runs int) Trials {
-	out := Trials{Runs: runs, Error: t.most}
+	out := Trials{Runs: runs, Hand: t.hand}
 	for n := range runs {
 		code := t.once()
 		if code == "" {
@@ -62,11 +64,12 @@ func (t *trier) tries(runs int) Trials {
 // over, since a thousand trials are to take no longer than a blink.
 type trier struct {
 	b             blank.Blank
-	most          measure.Length
-	stray         float64 // the same in millimetres
+	hand          blank.Hand
+	cuts, scores  float64 // how far they stray, in millimetres
 	rng           *rand.Rand
 	width, height float64 // the cavity must have
 	deep          float64 // a box's walls must have
+	past          float64 // what sticks out so far past a score is still within its fold
 	failed        map[string]int
 	flaps         []shaky
 	seams         []pair
@@ -130,7 +133,8 @@ func fromCrease(f blank.Flap) shape.Polygon {
 	return out
 }
 
-func (t *trier) shake() float64 { return (2*t.rng.Float64() - 1) * t.stray }
+// shake is how far something strays this time that strays by so much at most.
+func (t *trier) shake(by float64) float64 { return (2*t.rng.Float64() - 1) * by }
 
 // once makes the blank and gives the code of the first check that fails.
 func (t *trier) once() string {
@@ -179,7 +183,7 @@ func (t *trier) shows() bool {
 		}
 		// Folded, a flap's points run the other way round: the ends of its crease come last.
 		for _, q := range f.folded[:max(len(f.folded)-2, 0)] {
-			if q.X < t.lo.X-slack || q.X > t.hi.X+slack || q.Y > t.hi.Y+slack {
+			if q.X < t.lo.X-t.past || q.X > t.hi.X+t.past || q.Y > t.hi.Y+t.past {
 				return true
 			}
 		}
@@ -218,7 +222,7 @@ func (t *trier) gummed() (w, h float64) {
 	lo, hi := t.b.Inside.Bounds()
 	w = hi.X - lo.X
 	for range gums(&t.b) {
-		w += t.shake() + t.shake()
+		w += t.shake(t.cuts) + t.shake(t.cuts)
 	}
 	return w, hi.Y - lo.Y
 }
@@ -255,12 +259,12 @@ func cornerAt(a, p, b shape.Point) corner {
 
 // make shakes a flap's crease and cuts, and folds it.
 func (f *shaky) make(t *trier) {
-	slip := t.shake()
+	slip := t.shake(t.scores)
 	for i := range f.slips {
 		f.slips[i] = slip
 		// A machine cuts a path in one go: the whole of it slips, but for the crease.
 		if t.b.Machine == nil || i == 0 {
-			slip = t.shake()
+			slip = t.shake(t.cuts)
 		}
 	}
 	before := f.slips[len(f.slips)-1]
@@ -275,7 +279,7 @@ func (f *shaky) make(t *trier) {
 	}
 	base := f.base
 	if f.walled {
-		base = strayed(base, t.shake())
+		base = strayed(base, t.shake(t.scores))
 	}
 	if at := f.leaves(base); !f.unseen {
 		f.fold(at)

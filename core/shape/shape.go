@@ -197,24 +197,6 @@ func wide(p Polygon, limit float64) bool {
 	return edges
 }
 
-// Shrunk is what is left of a convex clockwise polygon when every edge moves in by
-// so many millimetres; nil where nothing is.
-func Shrunk(p Polygon, by float64) Polygon {
-	out := append(Polygon{}, p...)
-	for i, a := range p {
-		b := p[(i+1)%len(p)]
-		l := a.Dist(b)
-		if l < 1e-9 {
-			continue
-		}
-		in := Point{-(b.Y - a.Y) / l * by, (b.X - a.X) / l * by}
-		if out = out.Keep(Line{Point{a.X + in.X, a.Y + in.Y}, Point{b.X + in.X, b.Y + in.Y}}); out == nil {
-			return nil
-		}
-	}
-	return out
-}
-
 // meets tells whether two convex clockwise polygons have a part in common.
 func (p Polygon) meets(q Polygon) bool {
 	var a, b [scratch]Point
@@ -321,10 +303,16 @@ func (p Polygon) Move(dx, dy float64) Polygon {
 
 // Inset is a convex clockwise polygon with every edge moved inwards by d; empty when nothing is left.
 func (p Polygon) Inset(d float64) Polygon {
+	return p.InsetBy(func(int) float64 { return d })
+}
+
+// InsetBy is a convex clockwise polygon with every edge moved inwards by a distance of its own,
+// the edge from a point to the next by that point's place; empty when nothing is left.
+func (p Polygon) InsetBy(by func(edge int) float64) Polygon {
 	out := p
 	for i, a := range p {
 		b := p[(i+1)%len(p)]
-		n := a.Dist(b)
+		n, d := a.Dist(b), by(i)
 		if n < 1e-9 {
 			continue
 		}

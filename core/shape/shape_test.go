@@ -130,11 +130,11 @@ func TestACornerTwiceCutsNothing(t *testing.T) {
 // By hand: a rectangle loses as much on every side; a triangle of 3, 4 and 5, whose circle has a radius of 1, is half as large at half of it.
 func TestShrunkByHand(t *testing.T) {
 	oblong, triangle := Rect(0, 0, 10, 6), Polygon{{X: 0, Y: 0}, {X: 4, Y: 0}, {X: 0, Y: 3}}
-	lo, hi := Shrunk(oblong, 2).Bounds()
-	if lo != (Point{X: 2, Y: 2}) || hi != (Point{X: 8, Y: 4}) || Shrunk(oblong, 3) != nil || math.Abs(Shrunk(oblong, 0).Area()-60) > 1e-9 {
-		t.Errorf("%v to %v, %v", lo, hi, Shrunk(oblong, 3))
+	lo, hi := oblong.Inset(2).Bounds()
+	if lo != (Point{X: 2, Y: 2}) || hi != (Point{X: 8, Y: 4}) || len(oblong.Inset(3)) > 2 || math.Abs(oblong.Inset(0).Area()-60) > 1e-9 {
+		t.Errorf("%v to %v, %v", lo, hi, oblong.Inset(3))
 	}
-	if half := Shrunk(triangle, .5); math.Abs(half.Area()-1.5) > 1e-9 || Shrunk(triangle, 1.01) != nil {
-		t.Errorf("%v, %v", half, Shrunk(triangle, 1.01))
+	if half := triangle.Inset(.5); math.Abs(half.Area()-1.5) > 1e-9 || len(triangle.Inset(1.01)) > 2 {
+		t.Errorf("%v, %v", half, triangle.Inset(1.01))
 	}
 }

@@ -72,7 +72,7 @@ func (r *maker) request(o blank.Options) blank.Request {
 	b := r.Brief
 	return blank.Request{
 		Card: r.Card.Outer(), Thickness: r.Card.Thickness, Ease: b.Blank.Ease, Seam: b.Blank.Seam, Ruler: b.Ruler, Options: o,
-		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Reach: b.Tools.Reach, Paper: r.paper(blank.EnvelopePaper), Board: r.paper(blank.CoverStock), Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Sold),
+		Groove: b.Tools.Groove, Jig: b.Tools.Jig, Reach: b.Tools.Reach, Hand: b.Tools.Hand, Paper: r.paper(blank.EnvelopePaper), Board: r.paper(blank.CoverStock), Ratio: leastRatio(b), Formats: b.Catalog.FormatsBySize(b.Sold),
 	}
 }
 
@@ -180,15 +180,14 @@ var errNeedless = errors.New("an envelope of the card's own proportions does as 
 // The seed of every trial, so that the same job gives the same plan.
 const trialSeed = 1
 
-// try makes a blank with a hand that strays half a ruler mark at every cut and
-// score; all blanks but the first are tried a tenth as often.
+// try makes a blank with the maker's hand; all blanks but the first are tried a tenth as often.
 func (r *maker) try(m *Made, first bool) {
 	runs := r.how.Trials
 	if !first {
 		runs /= fewer
 	}
 	if runs > 0 && !r.how.Meter.Over() {
-		t := r.how.Memory.trials(m, r.roomFor(m), r.Brief.Ruler.Step/2, runs)
+		t := r.how.Memory.trials(m, r.roomFor(m), runs)
 		m.Trials = &t
 	}
 }
@@ -205,16 +204,17 @@ func (r *Result) Early(m *Made) (ok, runs int) {
 	return m.Trials.OK, m.Trials.Runs
 }
 
-// Shaky tries the first blank with hands that stray more and more, from a
-// quarter of a ruler mark to two marks at every cut and score. Nil without a blank.
+// Shaky tries the first blank with hands that stray more and more, from half of what is usual
+// to four times that at every cut and score. Nil without a blank.
 func (r *Result) Shaky() []proof.Trials {
 	if len(r.Blanks) == 0 {
 		return nil
 	}
 	const runs = 400
 	var out []proof.Trials
-	for _, quarters := range []measure.Length{1, 2, 3, 4, 6, 8} {
-		out = append(out, proof.Try(r.Blanks[0].Blank, r.Card.Thickness, quarters*r.Brief.Ruler.Step/4, runs, trialSeed))
+	for _, halves := range []measure.Length{1, 2, 3, 4, 6, 8} {
+		off := halves * blank.UsualHand(r.Brief.Unit) / 2
+		out = append(out, proof.Try(r.Blanks[0].Blank, r.Card.Thickness, blank.Hand{Cut: off, Score: off}, runs, trialSeed))
 	}
 	return out
 }

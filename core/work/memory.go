@@ -78,6 +78,7 @@ type blankKey struct {
 	more               card.Size
 	ruler              measure.Ruler
 	groove, jig, reach measure.Length
+	hand               blank.Hand
 	paper, board       blank.Stock
 	ratio              float64
 	formats            *catalog.Format // where the list of them starts; a catalogue never changes its list
@@ -86,7 +87,6 @@ type blankKey struct {
 
 type trialKey struct {
 	blank blankKey
-	stray measure.Length
 	runs  int
 }
 
@@ -126,7 +126,7 @@ func (r *remembered) fit(key fitKey, try func() SheetFit) SheetFit {
 }
 
 func keyOf(c Candidate, q blank.Request) blankKey {
-	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.More, q.Ruler, q.Groove, q.Jig, q.Reach, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
+	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.More, q.Ruler, q.Groove, q.Jig, q.Reach, q.Hand, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
 	if len(q.Formats) > 0 {
 		k.formats = &q.Formats[0]
 	}
@@ -180,16 +180,24 @@ func (m *Memory) blank(c Candidate, q blank.Request) *remembered {
 	return one
 }
 
+// mostSure bounds how far off a hand is tried in steps of half a careful maker's: 1/4 in or 4 mm.
+const mostSure = 16
+
 // trials makes a blank with a shaky hand, or remembers how that went.
-func (m *Memory) trials(of *Made, q blank.Request, stray measure.Length, runs int) proof.Trials {
-	if m == nil {
-		return proof.Try(of.Blank, q.Thickness, stray, runs, trialSeed)
+func (m *Memory) trials(of *Made, q blank.Request, runs int) proof.Trials {
+	try := func() proof.Trials {
+		t := proof.Try(of.Blank, q.Thickness, q.Hand, runs, trialSeed)
+		t.Sure = proof.Sure(of.Blank, q.Thickness, blank.UsualHand(q.Ruler.Unit)/2, mostSure)
+		return t
 	}
-	key := trialKey{keyOf(of.Candidate, q), stray, runs}
+	if m == nil {
+		return try()
+	}
+	key := trialKey{keyOf(of.Candidate, q), runs}
 	if known, ok := m.tried.Get(key); ok {
 		return known
 	}
-	t := proof.Try(of.Blank, q.Thickness, stray, runs, trialSeed)
+	t := try()
 	m.tried.Add(key, t)
 	return t
 }

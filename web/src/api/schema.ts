@@ -1434,6 +1434,7 @@ export interface components {
              * @description mm
              */
             seam: number;
+            /** @description the trials that close, or where all do how far off cuts and scores may be */
             share: string;
             /**
              * Format: double
@@ -2181,6 +2182,10 @@ export interface components {
             walls: number[][][];
             waste: number[][][];
         };
+        HandSpec: {
+            cut?: string;
+            score?: string;
+        };
         Handled: {
             /**
              * Format: int64
@@ -2314,6 +2319,7 @@ export interface components {
             };
             extras?: string[];
             format: string;
+            hand?: components["schemas"]["HandSpec"];
             home?: string;
             inside?: string;
             layers?: (string | {
@@ -2362,6 +2368,8 @@ export interface components {
             board?: components["schemas"]["BoardSpec"];
             /** @description measures that jobs were planned with in another unit until now; said until the tools are kept again */
             differs?: string[];
+            /** @description how far the maker's cuts and scores may be off */
+            hand?: components["schemas"]["HandSpec"];
             /** @description the carrier where its maker posts; new jobs take its unit, sheets, currency and rules */
             home?: string;
             /** @description what a cutting machine leaves free at each side of its mat */
@@ -3405,6 +3413,8 @@ export interface components {
         };
         Tools: {
             board?: components["schemas"]["BoardSpec"];
+            /** @description how far the maker's cuts and scores may be off */
+            hand?: components["schemas"]["HandSpec"];
             /** @description the carrier where its maker posts; new jobs take its unit, sheets, currency and rules */
             home?: string;
             /** @description what a cutting machine leaves free at each side of its mat */
@@ -3458,12 +3468,16 @@ export interface components {
             type: string;
         };
         Trials: {
-            /** @description how far every cut and score may stray, either way */
+            /** @description how far every cut may stray, either way */
             error: components["schemas"]["Length"];
             /** Format: int64 */
             ok: number;
             /** Format: int64 */
             runs: number;
+            /** @description how far every score may */
+            score: components["schemas"]["Length"];
+            /** @description how far off all cuts and scores may be, and it is certain to close and to take the card */
+            sure: components["schemas"]["Length"];
             text: string;
             /** @description the check that fails most */
             weakest?: string;
@@ -3488,6 +3502,8 @@ export interface components {
             border: string;
             /** @description room beyond the card's thickness */
             ease: string;
+            /** @description how far a cut or a score may be off */
+            hand: string;
             /** @description what a cutting machine leaves free at each side */
             mat: string;
             /** @description sheet that envelopes are cut from */

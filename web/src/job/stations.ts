@@ -51,7 +51,7 @@ export const stations: Station[] = [
     key: 'envelope',
     name: 'Envelope',
     load: () => import('@/stations/envelope/EnvelopeStation.vue'),
-    asks: ['blank', 'mat', 'board'],
+    asks: ['blank', 'mat', 'board', 'hand'],
   }),
   station({
     key: 'post',

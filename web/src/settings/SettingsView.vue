@@ -30,6 +30,8 @@ provideForm(reactive({ errors, replaced, unit, sought: ref('') }))
 
 const trimmer = (name: 'longest' | 'deepest' | 'stack', text: string) =>
   change((t) => ({ ...t, trimmer: { ...t.trimmer, [name]: text || undefined } }))
+const hand = (name: 'cut' | 'score', text: string) =>
+  change((t) => ({ ...t, hand: { ...t.hand, [name]: text || undefined } }))
 const setUnit = (next: string) =>
   measureIn((t) => ({ ...t, unit: next, ruler: undefined, board: { ...t.board, groove: undefined } }))
 const of = (e: Event) => (e.target as HTMLSelectElement).value
@@ -134,6 +136,24 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
           :placeholder="usual.mat"
           hint="what the machine cannot reach"
           @change="(text) => change((t) => ({ ...t, mat: text || undefined }))"
+        />
+      </section>
+      <section>
+        <h2>How steady your hand is</h2>
+        <p>Envelopes are tried with every cut and score this far off, and leave room for it.</p>
+        <TextField
+          label="A cut may be off by"
+          field="hand.cut"
+          :value="tools.hand?.cut"
+          :placeholder="usual.hand"
+          @change="hand('cut', $event)"
+        />
+        <TextField
+          label="A score may be off by"
+          field="hand.score"
+          :value="tools.hand?.score"
+          :placeholder="usual.hand"
+          @change="hand('score', $event)"
         />
       </section>
       <SittingSettings />
