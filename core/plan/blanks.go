@@ -170,24 +170,18 @@ func (w blankWriter) checks() []document.Check {
 	return out
 }
 
-// certain tells whether how far a hand may be off says more than how often it comes out: it always does.
-func certain(t proof.Trials) bool { return t.Sure > 0 && t.Sure >= t.Hand.Most() }
-
 func trials(s say.Say, t proof.Trials) document.Trials {
-	out := document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Hand.Cut), Score: s.Length(t.Hand.Score), Sure: s.Length(t.Sure), Weakest: t.Weakest}
-	if certain(t) {
-		out.Text = fmt.Sprintf("Every cut and score may be up to %s off, and it still closes and takes the card", out.Sure.Text)
-		return out
-	}
-	off := "every cut and score up to " + out.Error.Text
+	off := "every cut and score up to " + s.Text(t.Hand.Cut)
 	if t.Hand.Cut != t.Hand.Score {
-		off = fmt.Sprintf("every cut up to %s and every score up to %s", out.Error.Text, out.Score.Text)
+		off = fmt.Sprintf("every cut up to %s and every score up to %s", s.Text(t.Hand.Cut), s.Text(t.Hand.Score))
 	}
-	out.Text = fmt.Sprintf("Made %d times with %s off: %d close and take the card", t.Runs, off, t.OK)
-	if t.Weakest != "" {
-		out.Text += "; weakest is the " + words.Lower(checkWords[t.Weakest])
+	text := fmt.Sprintf("Made %d times with %s off: %d close and take the card", t.Runs, off, t.OK)
+	if t.Certain() {
+		text = fmt.Sprintf("Every cut and score may be up to %s off, and it still closes and takes the card", s.Text(t.Sure))
+	} else if t.Weakest != "" {
+		text += "; weakest is the " + words.Lower(checkWords[t.Weakest])
 	}
-	return out
+	return document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Hand.Cut), Score: s.Length(t.Hand.Score), Sure: s.Length(t.Sure), Weakest: t.Weakest, Text: text}
 }
 
 // ShakyHands words the trials of a blank by hands that stray more and more.
@@ -219,7 +213,7 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 	if m.Trials != nil {
 		ok, runs := w.r.Early(m)
 		c.Trials = 100 * float64(ok) / float64(max(1, runs))
-		if c.Share = fmt.Sprintf("%d of %d", ok, runs); certain(*m.Trials) {
+		if c.Share = fmt.Sprintf("%d of %d", ok, runs); m.Trials.Certain() {
 			c.Share = "up to " + w.Length(m.Trials.Sure).Text + " off"
 		}
 	}

@@ -128,7 +128,7 @@ func (t *trier) holds(s pair) bool {
 
 // kept is what a folded flap covers however its edges stray.
 func (f *shaky) kept(t *trier) shape.Polygon {
-	return f.folded.InsetBy(func(i int) float64 {
+	return shape.InsetBy(f.folded, func(i int) float64 {
 		n := normal(f.folded[i], f.folded[(i+1)%len(f.folded)])
 		return t.cuts + 2*t.scores*math.Abs(n.X*f.across.X+n.Y*f.across.Y)
 	})

@@ -20,6 +20,9 @@ type Trials struct {
 	Weakest  string         // code of the check that failed most; empty when none did
 }
 
+// Certain tells whether how far a hand may be off says more than how often it comes out: it always does.
+func (t Trials) Certain() bool { return t.Sure > 0 && t.Sure >= t.Hand.Most() }
+
 // What must be left of a seam for it to hold, and of the top flap for it to
 // seal, when a cut has strayed: an eighth of an inch, and half of what was wanted.
 const leastHold = 3.175

@@ -303,12 +303,12 @@ func (p Polygon) Move(dx, dy float64) Polygon {
 
 // Inset is a convex clockwise polygon with every edge moved inwards by d; empty when nothing is left.
 func (p Polygon) Inset(d float64) Polygon {
-	return p.InsetBy(func(int) float64 { return d })
+	return InsetBy(p, func(int) float64 { return d })
 }
 
 // InsetBy is a convex clockwise polygon with every edge moved inwards by a distance of its own,
 // the edge from a point to the next by that point's place; empty when nothing is left.
-func (p Polygon) InsetBy(by func(edge int) float64) Polygon {
+func InsetBy(p Polygon, by func(edge int) float64) Polygon {
 	out := p
 	for i, a := range p {
 		b := p[(i+1)%len(p)]
