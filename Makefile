@@ -68,8 +68,8 @@ browser: $(BIN) tools ## the tests that drive the screens
 	@echo "== browser tests"
 	go test -json -count=1 -timeout 14m ./e2e | go run ./bench/told bin/took-browser.txt
 
-golden: ## what comes of a hundred jobs, written anew: read the difference
-	go test -count=1 ./core/golden -args -rewrite
+golden: ## what comes of a hundred jobs, and of the cut planner's problems, written anew: read the difference
+	go test -count=1 -run ComeTo ./core/golden ./core/trim -args -rewrite
 
 client: web/node_modules/.package-lock.json ## the API's description and the typed client from it
 	go run ./cmd/yellow-parcel openapi > api/openapi.json.new && mv api/openapi.json.new api/openapi.json
