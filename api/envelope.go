@@ -11,7 +11,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/pipeline"
-	"yellow-parcel/core/plan"
+	"yellow-parcel/core/proved"
 	"yellow-parcel/core/say"
 	"yellow-parcel/draw"
 )
@@ -52,7 +52,7 @@ func (s *plans) folding(ctx context.Context, in *JobInput) (*foldingOutput, erro
 	if err != nil {
 		return nil, err
 	}
-	return &foldingOutput{Folding{draw.Folding(all.Result), draw.InSpace(all.Result), plan.ShakyHands(all.Result.Brief, all.Result.Shaky())}}, nil
+	return &foldingOutput{Folding{draw.Folding(all.Result), draw.InSpace(all.Result), proved.ShakyHands(say.Say{Unit: all.Result.Brief.Unit, Ruler: all.Result.Brief.Ruler}, all.Result.Shaky())}}, nil
 }
 
 // Silhouette is a card's outline and the smallest rectangle round it.

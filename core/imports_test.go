@@ -9,7 +9,7 @@ import (
 )
 
 // order is the way imports may point: a package may use those before it, never one after.
-var order = []string{"words", "fault", "cells", "measure", "calendar", "shape", "card", "post", "catalog", "blank", "job", "document", "say", "folding", "proof", "outline", "pattern", "parts", "trim", "sought", "grid", "nest", "logbook", "learn", "brief", "batch", "work", "supply", "bench", "ways", "cutlist", "prompt", "lesson", "schedule", "plan", "pipeline", "gang", "making"}
+var order = []string{"words", "fault", "cells", "measure", "calendar", "shape", "card", "post", "catalog", "blank", "job", "document", "say", "folding", "proof", "outline", "pattern", "parts", "trim", "sought", "grid", "nest", "logbook", "learn", "brief", "batch", "work", "supply", "bench", "ways", "cutlist", "prompt", "lesson", "schedule", "proved", "plan", "pipeline", "gang", "making"}
 
 // Reading files, the network, a database or the clock has no place in the core.
 // Chance comes only from generators with a fixed seed, which math/rand/v2 has.

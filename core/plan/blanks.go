@@ -12,9 +12,8 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/outline"
-	"yellow-parcel/core/proof"
+	"yellow-parcel/core/proved"
 	"yellow-parcel/core/say"
-	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
 )
 
@@ -97,7 +96,7 @@ func (w blankWriter) describe(out *document.Blank) {
 	flaps, waste := m.Flaps(), m.AllWaste()
 	out.Creases, out.Flaps, out.Waste = make([]document.Crease, 0, m.Scores()), make([]document.Flap, len(flaps)), make([]document.Waste, 0, len(waste))
 	out.Sheets, out.Steps = make([]document.SheetFit, len(fits)), make([]string, len(m.Steps))
-	out.Proof.Checks = w.checks()
+	out.Proof.Checks = proved.Checks(w.Say, &w.m.Proof)
 	for i, s := range m.Steps {
 		out.Steps[i] = w.Sentence(m.Style.Says[s.Name], s.With)
 	}
@@ -139,56 +138,12 @@ func sheetFit(s say.Say, f work.SheetFit) document.SheetFit {
 // degrees writes an angle to the thousandth, the finest a turn is settled to.
 func degrees(radians float64) float64 { return math.Round(radians*180_000/math.Pi) / 1000 }
 
-// checkWords name a proof's checks as makers speak of them.
-var checkWords = map[string]string{
-	"depth": "Walls", "notches": "Notches past a crease",
-	"cavity-width": "Room across", "cavity-height": "Room along", "mouth": "Mouth", "holes": "Open holes",
-	"overhang": "Sticking out", "seam": "Seam overlap", "closure": "Top flap overlap", "collision": "Side flaps over each other", "layers": "Paper layers",
-}
-
 func (w blankWriter) proof() document.Proof {
 	p := w.m.Proof
 	out := document.Proof{OK: p.OK, Layers: p.Layers, Checks: []document.Check{}}
 	if w.m.Trials != nil {
-		t := trials(w.Say, *w.m.Trials)
+		t := proved.Trials(w.Say, *w.m.Trials)
 		out.Trials = &t
-	}
-	return out
-}
-
-func (w blankWriter) checks() []document.Check {
-	out := make([]document.Check, len(w.m.Proof.Checks))
-	for i, c := range w.m.Proof.Checks {
-		out[i] = document.Check{Code: c.Code, OK: c.OK, Value: measureOf(w.Say, c.Kind, c.Value), Limit: measureOf(w.Say, c.Kind, c.Limit), Margin: "", Text: "", At: outline.PointOf(c.At)}
-		margin := c.Value - c.Limit
-		if c.AtMost {
-			margin = -margin
-		}
-		out[i].Margin = measured(w.Say, c.Kind, margin)
-		out[i].Text = checkText(w.Say, c)
-	}
-	return out
-}
-
-func trials(s say.Say, t proof.Trials) document.Trials {
-	off := "every cut and score up to " + s.Text(t.Hand.Cut)
-	if t.Hand.Cut != t.Hand.Score {
-		off = fmt.Sprintf("every cut up to %s and every score up to %s", s.Text(t.Hand.Cut), s.Text(t.Hand.Score))
-	}
-	text := fmt.Sprintf("Made %d times with %s off: %d close and take the card", t.Runs, off, t.OK)
-	if t.Certain() {
-		text = fmt.Sprintf("Every cut and score may be up to %s off, and it still closes and takes the card", s.Text(t.Sure))
-	} else if t.Weakest != "" {
-		text += "; weakest is the " + words.Lower(checkWords[t.Weakest])
-	}
-	return document.Trials{Runs: t.Runs, OK: t.OK, Error: s.Length(t.Hand.Cut), Score: s.Length(t.Hand.Score), Sure: s.Length(t.Sure), Weakest: t.Weakest, Text: text}
-}
-
-// ShakyHands words the trials of a blank by hands that stray more and more.
-func ShakyHands(b *brief.Brief, all []proof.Trials) []document.Trials {
-	out := make([]document.Trials, len(all))
-	for i, t := range all {
-		out[i] = trials(say.Say{Unit: b.Unit, Ruler: b.Ruler}, t)
 	}
 	return out
 }
@@ -279,13 +234,4 @@ func extras(w say.Say, all []blank.Extra, whole bool) []document.Extra {
 		out = append(out, x)
 	}
 	return out
-}
-
-// checkText is one check of a proof in a line.
-func checkText(s say.Say, c proof.Check) string {
-	bound := ", at least "
-	if c.AtMost {
-		bound = ", at most "
-	}
-	return checkWords[c.Code] + " " + nearBy(s, c.Kind, c.Value) + bound + nearBy(s, c.Kind, c.Limit)
 }

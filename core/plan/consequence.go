@@ -11,6 +11,7 @@ import (
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/post"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/proved"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/trim"
 	"yellow-parcel/core/words"
@@ -152,7 +153,7 @@ func (w consequences) fails(name string, p proof.Proof) *document.Consequence {
 	c := &document.Consequence{State: stateStop, Station: "envelope"}
 	for _, check := range p.Checks {
 		if !check.OK {
-			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, words.Lower(checkText(w.Say, check)))
+			c.Text = fmt.Sprintf("The %s blank fails its proof: %s.", name, words.Lower(proved.Check(w.Say, check)))
 			break
 		}
 	}

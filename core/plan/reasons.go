@@ -9,6 +9,7 @@ import (
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/proof"
+	"yellow-parcel/core/proved"
 	"yellow-parcel/core/say"
 	"yellow-parcel/core/words"
 	"yellow-parcel/core/work"
@@ -108,7 +109,7 @@ func school(s say.Say, m *work.Made) string {
 	}
 	text := fmt.Sprintf("%s asks for %s with %s", m.Variant.Name, size, seamText(s, m))
 	if i := slices.IndexFunc(m.Proof.Checks, func(c proof.Check) bool { return !c.OK }); i >= 0 {
-		return text + " and fails: " + words.Lower(checkText(s, m.Proof.Checks[i]))
+		return text + " and fails: " + words.Lower(proved.Check(s, m.Proof.Checks[i]))
 	}
 	return text + " and proves"
 }
