@@ -37,23 +37,24 @@ const (
 // glued or put together. Geometry is in millimetres, y down the page, as drawn with
 // the mouth at the top; all pieces are drawn where the body is.
 type Blank struct {
-	Pieces  []Piece        // the one with the body first
-	Minimum measure.Length // exact size before it met the ruler; zero where sizes add up on the ruler
-	Cavity  card.Size      // inside room as scored, across and along the drawing
-	Depth   measure.Length // height of a box's walls; zero for a flat envelope
-	Taper   measure.Length // what is cut off each side of flaps besides the waste, from nothing at the crease
-	Card    card.Size      // the card as it lies in the drawing
-	Sized   Sizing         // where a square's side comes from
-	Board   bool           // made of card stock, not paper
-	ByEye   bool           // folded round the card, not scored
-	Bought  string         // the envelope it is cut down from
-	Machine *Machine       // set for a blank cut by a cutting machine
-	Body    shape.Polygon  // the panel the flaps fold onto
-	Inside  shape.Polygon  // the rectangle of the cavity, between creases or glue
-	Far     Far            // where the board does not reach all of them from one side
-	Seams   []Seam
-	Strips  []shape.Polygon // adhesive strips that hold the card in place
-	Steps   []Saying        // what to do, where the scores do not say it
+	Pieces   []Piece        // the one with the body first
+	Minimum  measure.Length // exact size before it met the ruler; zero where sizes add up on the ruler
+	Cavity   card.Size      // inside room as scored, across and along the drawing
+	Depth    measure.Length // height of a box's walls; zero for a flat envelope
+	Taper    measure.Length // what is cut off each side of flaps besides the waste, from nothing at the crease
+	LeastTop measure.Length // the shallowest a straight fold's top flap may be; zero where it is given, or comes of something else
+	Card     card.Size      // the card as it lies in the drawing
+	Sized    Sizing         // where a square's side comes from
+	Board    bool           // made of card stock, not paper
+	ByEye    bool           // folded round the card, not scored
+	Bought   string         // the envelope it is cut down from
+	Machine  *Machine       // set for a blank cut by a cutting machine
+	Body     shape.Polygon  // the panel the flaps fold onto
+	Inside   shape.Polygon  // the rectangle of the cavity, between creases or glue
+	Far      Far            // where the board does not reach all of them from one side
+	Seams    []Seam
+	Strips   []shape.Polygon // adhesive strips that hold the card in place
+	Steps    []Saying        // what to do, where the scores do not say it
 }
 
 // Stock is paper or card by its thickness and its weight.

@@ -1,6 +1,8 @@
 package blank
 
 import (
+	"cmp"
+
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/shape"
@@ -67,7 +69,8 @@ func (q rectangle) fold() (sheet, error) {
 	q.left = up(q.Options.length("side_flap", max(side, q.Seam+q.taper())))
 	gap = up(q.Options.length("thumb_gap", gap))
 	q.back = room.Height - gap
-	q.top = up(q.Options.length("top_flap", min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height)))
+	least := min(gap+closingOverlap, room.Height)
+	q.top = up(q.Options.length("top_flap", cmp.Or(q.Top, min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height))))
 	switch {
 	case q.back <= 0:
 		return sheet{}, unsuitable("a thumb gap of %s leaves no back", gap.Text(q.Ruler.Unit))
@@ -75,6 +78,9 @@ func (q rectangle) fold() (sheet, error) {
 		return sheet{}, unsuitable("the side flaps and the top flap need some depth")
 	}
 	b := sheet{Blank: Blank{Card: lying}}
+	if _, given := q.Options.Lengths["top_flap"]; !given {
+		b.LeastTop = up(least)
+	}
 	b.Width, b.Cavity.Width, q.right, b.Far.Across = q.span(q.left, room.Width, q.left)
 	b.Height, b.Cavity.Height, q.top, b.Far.Along = q.span(q.back, room.Height, q.top)
 	b.lay(q)

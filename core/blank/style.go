@@ -17,6 +17,7 @@ type Request struct {
 	Ease      measure.Length // room beyond the card's thickness, cavity less card
 	More      card.Size      // room beyond that each way, as the card stands; may be below nothing
 	Seam      measure.Length // least width of a glued overlap, across the seam
+	Top       measure.Length // how deep the top flap of a straight fold is where its sheet takes no more; zero for the usual
 	Ruler     measure.Ruler
 	Groove    measure.Length   // the scoring board's step; zero for the ruler's
 	Jig       measure.Length   // what the board reads at the tip of a corner held in its jig

@@ -228,11 +228,15 @@ func (w *answerList) cavityWorking() []string {
 	return append([]string{w.cavityText(b.Card.Width, ease+more.Width, b.Cavity.Width), w.cavityText(b.Card.Height, ease+more.Height, b.Cavity.Height)}, roomText(w.Say, w.r, w.m)...)
 }
 
-// roomText says what room was given or taken for the post, and what the usual would come to.
-func roomText(w say.Say, r *work.Result, m *work.Made) []string {
+// roomText says what room was given or taken for the post, and what the usual would come to;
+// and what was taken off the top flap for the sheet.
+func roomText(w say.Say, r *work.Result, m *work.Made) (out []string) {
+	if m.Top > 0 {
+		out = append(out, fmt.Sprintf("Its top flap is %s, not the usual %s, so that it comes out of %s.", w.Text(m.Flap("top").Depth), w.Text(m.UsualTop), m.Paper.Sheet.Name))
+	}
 	room := m.Room
 	if room == nil {
-		return nil
+		return out
 	}
 	var parts []string
 	along, across := room.More.Height, room.More.Width
@@ -251,7 +255,7 @@ func roomText(w say.Say, r *work.Result, m *work.Made) []string {
 		}
 	}
 	text := fmt.Sprintf("%s than the usual %s of ease: at %s inside it %s", words.Capital(strings.Join(parts, ", ")), w.Text(r.Brief.Blank.Ease), w.SizeText(room.Usual.Cavity), comes(&room.Usual.Verdict))
-	return []string{text + "."}
+	return append(out, text+".")
 }
 
 func (w *answerList) cavityText(one, ease, room measure.Length) string {

@@ -18,12 +18,12 @@ import (
 const certainly = 1e-6
 
 // Sure is by how much every cut and every score of a blank may be off, either way, with the
-// envelope certain to close and to take the card: a whole number of steps, up to so many.
-func Sure(b blank.Blank, thickness, step measure.Length, most int) measure.Length {
+// envelope certain to close and to take the card: a whole number of steps, up to sixteen.
+func Sure(b blank.Blank, thickness, step measure.Length) measure.Length {
 	t := newTrier(b, thickness, blank.Hand{}, 0)
 	t.asScored()
 	sure := measure.Length(0)
-	for range most {
+	for range 16 {
 		off := sure + step
 		if t.cuts, t.scores = off.MM(), off.MM(); !t.certain() {
 			break

@@ -46,7 +46,7 @@ func TestEveryUsualSizeComesOut(t *testing.T) {
 			if got.OK < 285 {
 				t.Errorf("%s, %v thick, off by %s: %d of 300, weakest %s", what, thick, off.Text(measure.Inches), got.OK, got.Weakest)
 			}
-			if sure := Sure(b, thick, in/64, 16); sure > 0 {
+			if sure := Sure(b, thick, in/64); sure > 0 {
 				certain++
 				if got := Try(b, thick, even(sure), 100, 7); got.OK != 100 {
 					t.Errorf("%s, %v thick: certain to %s, yet %d of 100", what, thick, sure.Text(measure.Inches), got.OK)
@@ -108,7 +108,7 @@ func TestHowFarAHandMayBeOff(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := Sure(b, 0, in/64, 16); got != in/32 {
+	if got := Sure(b, 0, in/64); got != in/32 {
 		t.Errorf("%s", got.Text(measure.Inches))
 	}
 	// A bought envelope cut down loses four cuts of its 1/4 in, less what two folds of its paper take.
@@ -119,7 +119,7 @@ func TestHowFarAHandMayBeOff(t *testing.T) {
 	}
 	lo, hi := short.Inside.Bounds()
 	spare := measure.FromMM(hi.X-lo.X) - short.Card.Width
-	if got := Sure(short, 0, in/64, 16); spare != in/4 || got != 3*in/64 {
+	if got := Sure(short, 0, in/64); spare != in/4 || got != 3*in/64 {
 		t.Errorf("cut down with %s to spare: %s", spare.Text(measure.Inches), got.Text(measure.Inches))
 	}
 }

@@ -24,12 +24,14 @@ type Candidate struct {
 type Made struct {
 	Candidate
 	blank.Blank
-	Proof  proof.Proof
-	Trials *proof.Trials // with a shaky hand; nil where none were asked for
-	Paper  SheetFit      // the paper the job names
-	Sealed *Sealed       // the card in it, closed
-	Post   *post.Verdict // of the job's first carrier; nil without one
-	Room   *Room         // more or less of it than usual, for the post; nil for the usual ease
+	Proof    proof.Proof
+	Trials   *proof.Trials  // with a shaky hand; nil where none were asked for
+	Paper    SheetFit       // the paper the job names
+	Sealed   *Sealed        // the card in it, closed
+	Post     *post.Verdict  // of the job's first carrier; nil without one
+	Room     *Room          // more or less of it than usual, for the post; nil for the usual ease
+	Top      measure.Length // how deep its top flap was asked for, so that its sheet takes it; zero for as deep as is usual
+	UsualTop measure.Length // what that is, then
 
 	known *remembered
 }

@@ -74,7 +74,7 @@ type blankKey struct {
 	style, variant     string
 	card               card.Size
 	thickness          measure.Length
-	ease, seam         measure.Length
+	ease, seam, top    measure.Length
 	more               card.Size
 	ruler              measure.Ruler
 	groove, jig, reach measure.Length
@@ -126,7 +126,7 @@ func (r *remembered) fit(key fitKey, try func() SheetFit) SheetFit {
 }
 
 func keyOf(c Candidate, q blank.Request) blankKey {
-	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.More, q.Ruler, q.Groove, q.Jig, q.Reach, q.Hand, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
+	k := blankKey{c.Style.ID, c.Variant.ID, q.Card, q.Thickness, q.Ease, q.Seam, q.Top, q.More, q.Ruler, q.Groove, q.Jig, q.Reach, q.Hand, q.Paper, q.Board, q.Ratio, nil, optionsKey(q.Options)}
 	if len(q.Formats) > 0 {
 		k.formats = &q.Formats[0]
 	}
@@ -180,14 +180,11 @@ func (m *Memory) blank(c Candidate, q blank.Request) *remembered {
 	return one
 }
 
-// mostSure bounds how far off a hand is tried in steps of half a careful maker's: 1/4 in or 4 mm.
-const mostSure = 16
-
 // trials makes a blank with a shaky hand, or remembers how that went.
 func (m *Memory) trials(of *Made, q blank.Request, runs int) proof.Trials {
 	try := func() proof.Trials {
 		t := proof.Try(of.Blank, q.Thickness, q.Hand, runs, trialSeed)
-		t.Sure = proof.Sure(of.Blank, q.Thickness, blank.UsualHand(q.Ruler.Unit)/2, mostSure)
+		t.Sure = proof.Sure(of.Blank, q.Thickness, blank.UsualHand(q.Ruler.Unit)/2)
 		return t
 	}
 	if m == nil {

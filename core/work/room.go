@@ -37,7 +37,7 @@ const mostMade = 12
 // first carrier takes it best: the one nearest to the usual ease. An ease or an
 // inside that is given stands. The error says in a maker's words why it does not suit.
 func (r *maker) make(c Candidate) (*Made, error) {
-	m, err := r.roomy(c)
+	m, err := r.fitted(c)
 	if err != nil || m.Bought != "" || r.Brief.Blank.Papered {
 		return m, err
 	}
@@ -47,12 +47,21 @@ func (r *maker) make(c Candidate) (*Made, error) {
 	if again.paper(m.Main().Stock) == m.Main().Stock {
 		return m, nil
 	}
-	return again.roomy(c)
+	return again.fitted(c)
+}
+
+// fitted is a blank with the room that the post takes best, and a top flap that its sheet takes.
+func (r *maker) fitted(c Candidate) (*Made, error) {
+	m, err := r.roomy(c)
+	if err != nil || m.Bought != "" {
+		return m, err
+	}
+	return r.shorter(c, m), nil
 }
 
 // roomy is a blank with the room that the post takes best.
 func (r *maker) roomy(c Candidate) (*Made, error) {
-	usual, err := r.with(c, card.Size{})
+	usual, err := r.with(c, card.Size{}, 0)
 	if err != nil || !r.looks(c) || !usual.Proof.OK {
 		return usual, err
 	}
@@ -73,7 +82,7 @@ func (r *maker) roomy(c Candidate) (*Made, error) {
 		if made++; made > mostMade && !usual.Style.Paperless {
 			break
 		}
-		m, err := r.with(c, more.size)
+		m, err := r.with(c, more.size, 0)
 		if err != nil || !m.Proof.OK || judged[m.judgedBy()] {
 			continue
 		}
@@ -228,22 +237,20 @@ func (s *Sealed) grown(by card.Size) post.Piece {
 	return p
 }
 
-// with makes and proves a candidate with so much more room each way.
-func (r *maker) with(c Candidate, more card.Size) (*Made, error) {
+// with makes and proves a candidate with so much more room each way, its top flap so deep; zero for as deep as is usual.
+func (r *maker) with(c Candidate, more card.Size, top measure.Length) (*Made, error) {
 	q := r.request(c.Options)
-	q.More = more
+	q.More, q.Top = more, top
 	known := r.how.Memory.blank(c, q)
 	if known.err != nil {
 		return nil, known.err
 	}
-	return &Made{Candidate: c, Blank: known.made, Proof: known.proof, known: known}, nil
+	return &Made{Candidate: c, Blank: known.made, Proof: known.proof, Top: top, known: known}, nil
 }
 
 // roomFor is what the blank was asked for with.
 func (r *maker) roomFor(m *Made) blank.Request {
 	q := r.request(m.Options)
-	if m.Room != nil {
-		q.More = m.Room.More
-	}
+	q.More, q.Top = m.more(), m.Top
 	return q
 }

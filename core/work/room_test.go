@@ -80,7 +80,7 @@ func TestNoOtherRoomDoesBetter(t *testing.T) {
 		for x := snug - b.Blank.Ease; x <= loose-b.Blank.Ease; x += b.Ruler.Step {
 			for y := snug - b.Blank.Ease; y <= loose-b.Blank.Ease; y += b.Ruler.Step {
 				z := card.Size{Width: x, Height: y}
-				o, err := mk.with(c, z)
+				o, err := mk.with(c, z, 0)
 				if err != nil || !o.Proof.OK {
 					continue
 				}
