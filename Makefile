@@ -69,7 +69,7 @@ browser: $(BIN) tools ## the tests that drive the screens
 	go test -json -count=1 -timeout 14m ./e2e | go run ./bench/told bin/took-browser.txt
 
 golden: ## what comes of a hundred jobs, and of the cut planner's problems, written anew: read the difference
-	go test -count=1 -run ComeTo ./core/golden ./core/trim -args -rewrite
+	go test -count=1 -run ComeTo ./core/golden ./core/trim ./core/proof -args -rewrite
 
 client: web/node_modules/.package-lock.json ## the API's description and the typed client from it
 	go run ./cmd/yellow-parcel openapi > api/openapi.json.new && mv api/openapi.json.new api/openapi.json
