@@ -2,6 +2,7 @@ package pipeline
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -207,5 +208,24 @@ func TestBandsAndStripsByHand(t *testing.T) {
 	}
 	if _, ok := seen["strips"]; ok {
 		t.Error("strips for a card that does not slide")
+	}
+}
+
+// A score past what the board reads is set from the other side, or ruled by hand where it is past it there too.
+func TestAScorePastTheBoardIsSaid(t *testing.T) {
+	for _, c := range []struct{ fields, key, note string }{
+		// 17 in of base, folded at 8 1/2; accordion panels of 5 in: scores at 5, 10 and 15 of 20.
+		{`"card":{"width":"8 1/2","height":"6"},"board":{"length":"8"}`, "score0", "; past the board's 8 in from either edge: rule a line and score along a straightedge"},
+		{`"card":{"width":"8 1/2","height":"6"},"board":{"length":"8 1/2"}`, "score0", "from the left edge; fold away from the groove"},
+		{`"card":{"width":"5","height":"7","fold":"accordion","panels":4}`, "score2", "; past the board's 12 in: score at 5 in from the right edge"},
+		// A 9 x 7 card lying down: 7 1/4 in inside, a back of 7 in from the bottom edge.
+		{`"card":{"width":"9","height":"7","made":true},"board":{"length":"6"},"blank":{"style":"straight-fold","variant":"thumb-gap"}`, "crease3", "; past the board's 6 in from either side: rule a line and score along a straightedge"},
+	} {
+		p := planOf(t, `"unit":"in",`+c.fields)
+		all := slices.Concat(p.Answers, p.Blanks[0].Answers)
+		at := slices.IndexFunc(all, func(a document.Answer) bool { return a.Key == c.key })
+		if at < 0 || !strings.HasSuffix(all[at].Note, c.note) {
+			t.Errorf("%s: %+v", c.fields, all)
+		}
 	}
 }

@@ -7,6 +7,7 @@ import (
 
 	"yellow-parcel/core/batch"
 	"yellow-parcel/core/brief"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/document"
 	"yellow-parcel/core/measure"
 	"yellow-parcel/core/say"
@@ -41,7 +42,7 @@ func (w baseWriter) write() document.Base {
 	w.to.answer("base", "base", cut, note, w.doubling(), w.Both("base", flat.Size)...)
 	for i, s := range flat.Scores {
 		b.Scores = append(b.Scores, document.Score{From: s.From, At: w.Length(s.At), Face: s.Face})
-		w.to.answer("base", fmt.Sprintf("score%d", i), score, w.scoreNote(i), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
+		w.to.answer("base", fmt.Sprintf("score%d", i), score, w.scoreNote(i)+w.pastBoard(s.At, w.whole(s), opposite[s.From]), []string{w.scoreWorking(i)}, w.Figure(fmt.Sprintf("score%d", i), s.At))
 	}
 	if one := w.r.Base.One; one != nil {
 		w.oneSheet(&b, one)
@@ -93,6 +94,29 @@ func (w baseWriter) scoreNote(i int) string {
 		return "turn over; measure from the same edge as before"
 	}
 	return "from the " + s.From + " edge; fold away from the groove"
+}
+
+// whole is how long the flat piece is the way a score is measured.
+func (w baseWriter) whole(s card.Score) measure.Length {
+	if s.OnTop() {
+		return w.r.Base.Height
+	}
+	return w.r.Base.Width
+}
+
+// opposite are the edges a score is measured from where the board does not reach it.
+var opposite = map[string]string{"left": "right", "top": "bottom"}
+
+// pastBoard says of a score what to do where the scoring board does not read so far from its edge.
+func (w baseWriter) pastBoard(at, whole measure.Length, other string) string {
+	switch reach := w.b.Tools.Reach; {
+	case at <= reach || w.b.Card.Made:
+		return ""
+	case whole-at <= reach:
+		return fmt.Sprintf("; past the board's %s: score at %s from the %s edge", w.Text(reach), w.Text(whole-at), other)
+	default:
+		return fmt.Sprintf("; past the board's %s from either edge: rule a line and score along a straightedge", w.Text(reach))
+	}
 }
 
 // scoreWorking adds up the panels before a score.

@@ -154,6 +154,10 @@ func (l *answerList) scoresOf(p *blank.Piece, from int) {
 		if i > 0 && p.Creases[i-1].Level != cr.Level {
 			note = "turn the paper; " + note
 		}
+		// What lies nearer to the other side is set from there.
+		if reach := l.b.Tools.Reach; cr.Reading > reach && l.m.Machine == nil {
+			note += fmt.Sprintf("; past the board's %s from either side: rule a line and score along a straightedge", l.Text(reach))
+		}
 		key := fmt.Sprintf("crease%d", from+i)
 		l.add(key, "Score", note, l.creaseText(p, cr), l.Figure(key, cr.Reading))
 	}
