@@ -39,7 +39,7 @@ func makeCornerFold(req Request) (sheet, error) {
 	sq := square{Request: req, room: room, below: req.Options.length("offset", 0)}
 	if size, ok := req.Options.Lengths["size"]; ok {
 		sq.sized = Given
-		return sq.cut(size)
+		return sq.cut(req.Ruler.Down(size)) // what is over a mark is cut off
 	}
 	if req.Options.word("rule", "computed") == "thumb" {
 		sq.sized = ByThumb

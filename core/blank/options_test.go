@@ -99,3 +99,27 @@ func TestRectanglesForASquareCard(t *testing.T) {
 		}
 	}
 }
+
+// A square on hand that is no whole number of marks is cut down to one: 228.3 mm to 228, 9 7/16 in to 9 3/8 on a ruler of eighths.
+func TestAGivenSquareIsPutOnTheRuler(t *testing.T) {
+	corner, _ := StyleByID("corner-fold")
+	for _, c := range []struct {
+		ruler       string
+		given, want measure.Length
+	}{
+		{"1 mm", 2283 * measure.Millimetre / 10, 228 * measure.Millimetre}, {"0.5 mm", 228 * measure.Millimetre, 228 * measure.Millimetre},
+		{"1/8 in", 9*measure.Inch + 7*measure.Inch/16, 9*measure.Inch + 3*measure.Inch/8}, {"1/16 in", 9*measure.Inch + 7*measure.Inch/16, 9*measure.Inch + 7*measure.Inch/16},
+	} {
+		r, err := measure.ParseRuler(c.ruler)
+		if err != nil {
+			t.Fatal(err)
+		}
+		b, err := corner.Make(Request{
+			Card: card.Size{Width: 5 * measure.Inch, Height: 7 * measure.Inch}, Ease: measure.Inch / 4, Seam: measure.Inch / 2, Ruler: r,
+			Options: Options{Lengths: map[string]measure.Length{"size": c.given}},
+		})
+		if err != nil || b.Main().Width != c.want || b.Sized != Given {
+			t.Errorf("%s on %s: %s, %v", c.given.Text(r.Unit), c.ruler, b.Main().Width.Text(r.Unit), err)
+		}
+	}
+}
