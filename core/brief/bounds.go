@@ -29,6 +29,7 @@ var (
 	piles     = Bounds{measure.Inch / 64, 12 * measure.Inch, "1/2 in", "12 mm"}
 	boards    = Bounds{6 * measure.Inch, 120 * measure.Inch, "12 in", "300 mm"}
 	hands     = Bounds{0, measure.Inch / 4, "1/32 in", "0.5 mm"}
+	pitches   = Bounds{measure.Millimetre / 4, measure.Inch, "1/16 in", "5 mm"}
 	jigs      = Bounds{0, 6 * measure.Inch, "1/8 in", "3 mm"}
 	mats      = Bounds{0, 2 * measure.Inch, "1/8 in", "3 mm"}
 	slots     = Bounds{measure.Inch / 64, 6 * measure.Inch, "1/8 in", "3 mm"}

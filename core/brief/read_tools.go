@@ -125,14 +125,7 @@ func readTools(in *typed, on *ground, j job.Job) (out Tools) {
 		}
 	}
 	if b := j.Board; b != nil {
-		if b.Groove != "" {
-			groove, err := measure.ParseRulerIn(string(b.Groove), in.unit)
-			if err != nil {
-				in.fail("board.groove", "%s", err)
-			} else {
-				out.Groove = groove.Step
-			}
-		}
+		out.Groove = in.optional("board.groove", b.Groove, pitches, 0)
 		out.Jig = in.optional("board.jig", b.Jig, jigs, 0)
 		out.Reach = in.optional("board.length", b.Length, boards, out.Reach)
 	}

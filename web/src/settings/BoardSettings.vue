@@ -7,7 +7,7 @@ import TextField from '@/ui/TextField.vue'
 import { useSettings } from './settings'
 
 /** The scoring board and its corner jig. */
-const props = defineProps<{ unit: 'in' | 'mm'; reach?: string; rulers: { id: string; name: string }[] }>()
+const props = defineProps<{ unit: 'in' | 'mm'; reach?: string }>()
 const { tools, replaced, change } = useSettings()
 const side = ref('')
 const reading = ref('')
@@ -35,17 +35,14 @@ async function calibrate() {
     <p>
       Scores are moved to a groove, always so that the room inside grows, and the blank is proved as scored.
     </p>
-    <label
-      >A groove every
-      <select
-        :value="tools?.board?.groove ?? ''"
-        data-testid="settings-groove"
-        @change="set('groove', ($event.target as HTMLSelectElement).value)"
-      >
-        <option value="">ruler mark</option>
-        <option v-for="r in rulers" :key="r.id" :value="r.id">{{ r.name }}</option>
-      </select></label
-    >
+    <TextField
+      label="A groove every"
+      field="board.groove"
+      :value="tools?.board?.groove"
+      placeholder="ruler mark"
+      hint="as far as they are apart, such as 1/4 in or 5 mm"
+      @change="set('groove', $event)"
+    />
     <TextField
       label="Corner jig reads, at the tip"
       field="board.jig"

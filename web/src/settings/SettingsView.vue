@@ -96,7 +96,7 @@ const of = (e: Event) => (e.target as HTMLSelectElement).value
           </select></label
         >
       </section>
-      <BoardSettings :unit="unit" :reach="usual.board" :rulers="rulers" />
+      <BoardSettings :unit="unit" :reach="usual.board" />
       <section>
         <h2>Trimmer and cutting machine</h2>
         <TextField
