@@ -109,7 +109,7 @@ fuzz: ## each reader for a minute
 	go test -run '^$$' -fuzz FuzzPages $(FUZZ) ./store/pages
 
 shots: $(BIN) tools ## the pictures in docs/screenshots, from the demonstration
-	go run ./e2e/shots docs/screenshots
+	go run ./shots docs/screenshots
 
 soak: $(BIN) tools ## long forms: accessibility in every size and theme; 50,000 jobs; 1,000 kills; 50,000 hostile requests; 10,000 times the shelf undone in any order; 3,000 spoiled archives; 1,000 sequences of what outlives a job; eight makers for four minutes
 	YELLOW_PARCEL_CHECK=10000 go test -count=1 -timeout 60m ./core/check -args -seed $$RANDOM

@@ -123,38 +123,3 @@ func TestAGivenSquareIsPutOnTheRuler(t *testing.T) {
 		}
 	}
 }
-
-// Scores lie on grooves, however far these are apart: a straight fold's all, of a square's pair the one
-// that is nearer, and the other a whole number of grooves further.
-func TestScoresLieOnGroovesOfAnyPitch(t *testing.T) {
-	seen := 0
-	for _, groove := range []measure.Length{5 * measure.Millimetre, 2 * measure.Millimetre, measure.Inch / 4, measure.Inch / 10} {
-		for _, unit := range []measure.Unit{measure.Inches, measure.Millimetres} {
-			for _, id := range []string{"straight-fold", "corner-fold"} {
-				style, _ := StyleByID(id)
-				req := asked(5, 7)
-				req.Ruler, req.Groove, req.Thickness = measure.DefaultRuler(unit), groove, 2*measure.Millimetre
-				b, err := style.Make(req)
-				if err != nil {
-					t.Fatal(id, err)
-				}
-				for _, c := range b.Main().Creases {
-					seen++
-					if c.Reading%groove != 0 {
-						t.Errorf("%s, %s, a groove every %s: the %s flap's score is at %s", id, unit, groove.Text(unit), c.Flap, c.Reading.Text(unit))
-					}
-				}
-				need := req.Card.Grown(req.Thickness + req.Ease)
-				if b.Card != req.Card {
-					need = need.Turned()
-				}
-				if b.Cavity.Width < need.Width || b.Cavity.Height < need.Height {
-					t.Errorf("%s: %v inside, of %v", id, b.Cavity, need)
-				}
-			}
-		}
-	}
-	if seen < 50 {
-		t.Errorf("only %d scores", seen)
-	}
-}

@@ -119,9 +119,9 @@ func TestBlanksGrowWithTheCard(t *testing.T) {
 // graduation less fails.
 func TestRoundingNeverBreaksAProof(t *testing.T) {
 	for _, unit := range []measure.Unit{measure.Inches, measure.Millimetres} {
-		boards := []measure.Length{in / 8, in / 16, in / 64}
+		boards := []measure.Length{in / 4, in / 8, in / 16, in / 64}
 		if unit == measure.Millimetres {
-			boards = []measure.Length{measure.Millimetre, measure.Millimetre / 2}
+			boards = []measure.Length{5 * measure.Millimetre, 2 * measure.Millimetre, measure.Millimetre, measure.Millimetre / 2}
 		}
 		for _, groove := range boards {
 			for _, jig := range []measure.Length{0, 3 * in / 8, 7 * measure.Millimetre} {

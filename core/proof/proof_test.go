@@ -2,7 +2,6 @@ package proof
 
 import (
 	"math"
-	"math/rand"
 	"testing"
 
 	"yellow-parcel/core/blank"
@@ -106,51 +105,6 @@ func TestStraightFoldsProve(t *testing.T) {
 	open, _ := straight.Make(with(request(7*in, 5*in, 0), map[string]measure.Length{"thumb_gap": 3 * in, "top_flap": 2 * in}))
 	if h := figure(Fold(open, 0), "holes"); h.OK || h.Value < 1000 {
 		t.Errorf("the open back was not seen: %+v", h)
-	}
-}
-
-// Every computed blank proves or is refused in words, and one graduation less fails.
-func TestComputedBlanksProveOverAGridOfCards(t *testing.T) {
-	corner, _ := blank.StyleByID("corner-fold")
-	for _, unit := range []measure.Unit{measure.Inches, measure.Millimetres} {
-		r := measure.DefaultRuler(unit)
-		for w := 2 * in; w <= 9*in; w += in {
-			for h := 2 * in; h <= 9*in; h += in {
-				for _, thick := range []measure.Length{0, in / 5, in} {
-					req := request(w+in/7, h+in/11, thick)
-					req.Ruler = r
-					b, err := corner.Make(req)
-					if err != nil {
-						t.Fatalf("%v at %v: %v", req.Card, thick, err)
-					}
-					if p := Fold(b, thick); !p.OK {
-						t.Fatalf("%s, %v at %v: %+v", unit, req.Card, thick, p.Checks)
-					}
-					less, err := corner.Make(with(req, map[string]measure.Length{"size": b.Main().Width - r.Step}))
-					if err == nil && Fold(less, thick).OK {
-						t.Fatalf("%s, %v at %v: %v is not the least square", unit, req.Card, thick, b.Main().Width)
-					}
-				}
-			}
-		}
-	}
-}
-
-func TestThickerOrLargerNeverNeedsLess(t *testing.T) {
-	rng := rand.New(rand.NewSource(6))
-	some := func(n int) measure.Length { return measure.Length(rng.Int63n(int64(n) * int64(in) / 8)) }
-	for range 1500 {
-		req := request(2*in+some(50), 2*in+some(50), some(6))
-		more := req
-		more.Card.Width, more.Card.Height, more.Thickness = req.Card.Width+some(4), req.Card.Height+some(4), req.Thickness+some(3)
-		for _, style := range blank.Styles() {
-			a, err1 := style.Make(req)
-			b, err2 := style.Make(more)
-			// The straight fold may lie the other way round, so its area is what counts.
-			if err1 == nil && err2 == nil && a.Main().Width.MM()*a.Main().Height.MM() > b.Main().Width.MM()*b.Main().Height.MM()+1e-6 {
-				t.Fatalf("%s: %+v needs %v x %v, more needs %v x %v", style.ID, req, a.Main().Width.In(), a.Main().Height.In(), b.Main().Width.In(), b.Main().Height.In())
-			}
-		}
 	}
 }
 
