@@ -21,6 +21,7 @@ type BenchJob struct {
 	Envelope Drawing            `json:"envelope"`
 	Post     *Drawing           `json:"post,omitempty"`
 	Blank    *Drawing           `json:"blank,omitempty"`
+	Folds    *Drawing           `json:"folds,omitempty" doc:"a picture for every fold of the blank"`
 	Gauge    *Drawing           `json:"gauge,omitempty"`
 	Extras   map[string]Drawing `json:"extras" doc:"liner, band and strips, by their identifier"`
 }
@@ -52,7 +53,7 @@ func benchJob(r *work.Result) BenchJob {
 	}
 	if m := supply.Blanked(r); m != nil {
 		d := blankScene{r.Brief.Unit, r.Card.Size}.unfolded(m)
-		out.Blank = &d
+		out.Blank, out.Folds = &d, folds(r, m)
 	}
 	if len(r.Posts) > 0 {
 		d := pieceOf(r).face()

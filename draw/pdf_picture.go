@@ -62,6 +62,15 @@ func (l *lister) shape(s Shape, at func(Point) Point) {
 	case "glue":
 		l.f.SetFillColor(190, 190, 190)
 		fill = "FD"
+	case "fold-in", "fold-card":
+		l.f.SetFillColor(255, 255, 255)
+		fill = "FD"
+	case "fold-out":
+		l.f.SetFillColor(222, 222, 222)
+		fill = "FD"
+	case "round-in", "round-out":
+		l.f.SetFillColor(240, 240, 240)
+		fill = "F"
 	case "waste", "wall", "strip":
 		l.f.SetFillColor(232, 232, 232)
 		fill = "F"

@@ -87,9 +87,9 @@ func (m envelopeMaker) blank(made *work.Made) {
 		}
 		m.waste(made)
 	case made.Depth > 0:
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "walls"}, of...).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "walls"}, of...).look(m.operator, PictureFolds), early: foldingEnvelope, late: foldingEnvelope})
 	default:
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "flaps"}, of...).look(m.operator, PictureBlank), early: foldingEnvelope, late: foldingEnvelope})
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "flaps"}, of...).look(m.operator, PictureFolds), early: foldingEnvelope, late: foldingEnvelope})
 	}
 	m.try("try")
 	m.seams(made)
@@ -229,7 +229,7 @@ func (m endingMaker) write() {
 	sealed := m.part(supply.Sealed, 0)
 	m.add(op{Step: m.on(Insert, Hands, Saying{Name: "insert"}, whole, of).check("check-insert").look(m.operator, PictureEnvelope), early: inserting, late: inserting, count: wanted})
 	if made := supply.Blanked(m.Result); made != nil && made.Depth > 0 {
-		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.operator, PictureBlank), early: closing, late: closing, count: wanted})
+		m.add(op{Step: m.on(Glue, Adhere, Saying{Name: "tabs-mouth"}, sealed).check("check-glue").look(m.operator, PictureFolds), early: closing, late: closing, count: wanted})
 	}
 	m.add(op{Step: m.on(Close, Hands, Saying{Name: "close"}, sealed).check("check-close").look(m.operator, PictureEnvelope), early: closing, late: closing, count: wanted})
 	if g := m.GaugeBesides(); g != nil {

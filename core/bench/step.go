@@ -120,6 +120,7 @@ const (
 	PictureLayers   Picture = "layers"   // the stack
 	PictureFinished Picture = "finished" // what lies on the card
 	PictureBlank    Picture = "blank"    // flat, with its creases
+	PictureFolds    Picture = "folds"    // one for every fold of the blank
 	PictureExtra    Picture = "extra"    // liner, band or strips
 	PictureGauge    Picture = "gauge"
 	PictureEnvelope Picture = "envelope" // the card and what it goes in

@@ -39,7 +39,7 @@ func (p *Paper) solid(i int, at Place) solid {
 		s.corners = append(s.corners, at.Put(q, p.Caliper/2), at.Put(q, -p.Caliper/2))
 		edge := at.way(Vector{next.X - q.X, next.Y - q.Y, 0})
 		s.edges = append(s.edges, edge)
-		s.faces = append(s.faces, edge.cross(at.Z))
+		s.faces = append(s.faces, edge.Cross(at.Z))
 	}
 	return s
 }
@@ -70,7 +70,7 @@ func (s *solid) into(o *solid, enough float64) float64 {
 	}
 	for _, a := range s.edges {
 		for _, b := range o.edges {
-			if !try(a.cross(b)) {
+			if !try(a.Cross(b)) {
 				return deep
 			}
 		}

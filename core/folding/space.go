@@ -11,11 +11,15 @@ type Vector struct{ X, Y, Z float64 }
 
 func (a Vector) plus(b Vector) Vector { return Vector{a.X + b.X, a.Y + b.Y, a.Z + b.Z} }
 
+// Minus is the way from another place.
+func (a Vector) Minus(b Vector) Vector { return Vector{a.X - b.X, a.Y - b.Y, a.Z - b.Z} }
+
 func (a Vector) times(k float64) Vector { return Vector{a.X * k, a.Y * k, a.Z * k} }
 
 func (a Vector) dot(b Vector) float64 { return a.X*b.X + a.Y*b.Y + a.Z*b.Z }
 
-func (a Vector) cross(b Vector) Vector {
+// Cross is the vector product.
+func (a Vector) Cross(b Vector) Vector {
 	return Vector{a.Y*b.Z - a.Z*b.Y, a.Z*b.X - a.X*b.Z, a.X*b.Y - a.Y*b.X}
 }
 

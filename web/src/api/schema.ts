@@ -1055,6 +1055,8 @@ export interface components {
                 [key: string]: components["schemas"]["Drawing"];
             };
             finished: components["schemas"]["Drawing"];
+            /** @description a picture for every fold of the blank */
+            folds?: components["schemas"]["Drawing"];
             gauge?: components["schemas"]["Drawing"];
             layers: components["schemas"]["Drawing"];
             post?: components["schemas"]["Drawing"];
@@ -2527,7 +2529,7 @@ export interface components {
              */
             lot?: number;
             /** @enum {string} */
-            of: "sheet" | "base" | "layers" | "finished" | "blank" | "extra" | "gauge" | "envelope" | "post";
+            of: "sheet" | "base" | "layers" | "finished" | "blank" | "folds" | "extra" | "gauge" | "envelope" | "post";
         };
         Makeable: {
             envelope?: string;
