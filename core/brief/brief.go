@@ -120,12 +120,16 @@ type Base struct {
 	Fold      card.Fold
 	Shape     card.Shape
 	Paper     Paper
-	Stock     *card.Paper // its weight, where it was given
-	AlongFold bool        // the grain must run along the folds
+	Stock     *card.Paper    // its weight, where it was given, or the sheets on hand have one
+	Measured  measure.Length // how thick these are, where the weight is theirs; zero where that is not known
+	AlongFold bool           // the grain must run along the folds
 }
 
 // Caliper is the typical thickness of the base's paper.
 func (b Base) Caliper() measure.Length {
+	if b.Measured > 0 {
+		return b.Measured
+	}
 	if b.Stock != nil {
 		return b.Stock.Caliper()
 	}

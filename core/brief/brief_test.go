@@ -3,9 +3,11 @@ package brief
 import (
 	"errors"
 	"slices"
+	"strings"
 	"testing"
 
 	"yellow-parcel/core/calendar"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -124,6 +126,28 @@ func TestWhatIsDueIsRead(t *testing.T) {
 			}
 		case err != nil || !b.Due.InHands || calendar.Date(b.Due.Day) != "2027-01-14" || b.Week != (calendar.Week{Minutes: 45, At: 570, Days: calendar.Weekdays{5: true}}):
 			t.Errorf("%s: %v %+v", c.more, err, b)
+		}
+	}
+}
+
+// A base is of the sheets it may be cut from where these are one paper; a weight that is given stands.
+func TestABaseIsOfItsSheets(t *testing.T) {
+	const heavy, light = `{"sheet":"us-letter","count":9,"paper":"Dune","weight":"300 g","caliper":"0.4 mm"}`, `{"sheet":"us-12x12","count":4,"paper":"Kelp","weight":"160 g"}`
+	for _, c := range []struct {
+		fields  string
+		gsm     float64
+		caliper measure.Length
+	}{
+		{`"stock":[` + heavy + `]`, 300, 400 * measure.Micrometre},
+		{`"stock":[` + heavy + `,` + light + `]`, 216, 300 * measure.Micrometre},
+		{`"card":{"paper":"Dune"},"stock":[` + heavy + `,` + light + `]`, 300, 400 * measure.Micrometre},
+		{`"card":{"paper":"Kelp"},"stock":[` + heavy + `,` + light + `]`, 160, card.Paper{GSM: 160}.Caliper()},
+		{`"card":{"paper":"Dune","stock":"216 g"},"stock":[` + heavy + `]`, 216, card.Paper{GSM: 216}.Caliper()},
+		{`"stock":[{"sheet":"us-letter","count":9}]`, 216, 300 * measure.Micrometre},
+		{`"stock":[` + strings.Replace(heavy, `"count":9`, `"count":0`, 1) + `]`, 216, 300 * measure.Micrometre},
+	} {
+		if b := briefOf(t, `"envelope":"us-a7",`+c.fields).Base; b.GSM() != c.gsm || b.Caliper() != c.caliper {
+			t.Errorf("%s: %v g/m2, %s", c.fields, b.GSM(), b.Caliper().Text(measure.Millimetres))
 		}
 	}
 }

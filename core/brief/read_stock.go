@@ -6,6 +6,8 @@ import (
 	"strconv"
 	"strings"
 
+	"yellow-parcel/core/blank"
+	"yellow-parcel/core/card"
 	"yellow-parcel/core/catalog"
 	"yellow-parcel/core/job"
 	"yellow-parcel/core/measure"
@@ -119,6 +121,28 @@ func (r stockReader) onHand(field string, s job.StockSpec) StockSheet {
 		out.Priced = err == nil
 	}
 	return out
+}
+
+// of is a base of the sheets on hand that it may be cut from, where its weight is not given and all of
+// these are one paper.
+func (b *Base) of(onHand []StockSheet) {
+	var of blank.Stock
+	for _, s := range onHand {
+		if b.Paper.Name != "" && s.Paper.Name != b.Paper.Name || s.Count == 0 {
+			continue
+		}
+		if s.Stock == (blank.Stock{}) || of != (blank.Stock{}) && of != s.Stock {
+			return
+		}
+		of = s.Stock
+	}
+	if b.Stock != nil || of == (blank.Stock{}) {
+		return
+	}
+	b.Measured = of.Caliper
+	if of.GSM > 0 {
+		b.Stock = &card.Paper{GSM: of.GSM}
+	}
 }
 
 // spoilage reads a number of cards to spare, or a share of the batch, rounded up.
