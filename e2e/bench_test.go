@@ -64,9 +64,9 @@ func TestSixJobsAtTheBench(t *testing.T) {
 		// 148 mm inside between walls 13 mm high: 96 and 244 are its sides, 83 and 257 the tops of its walls.
 		{"Raised harbour map", 2, `"unit":"mm","card":{"width":"140","height":"140","thickness":"10","made":true},"blank":{"style":"box","paper":"mm-305x305"},"post":{"carriers":["de"]}`,
 			[]string{"Lay out paper, tools and envelopes", "Measure the thickest place 10 mm", "Weigh the card 8.5 g", "2 × Set the guide, cut 241 mm", "Score at 257 mm", "Score at 244 mm", "Score at 96 mm", "Score at 83 mm", "Cut each corner once, to the panel", "Fold walls and flaps dry", "Try the card in it",
-				"Glue the tabs away from the mouth", "Glue the bottom flap, this wide 6 mm", "Weight the seams until dry", "Slide the card in", "Glue the mouth's tabs inside the walls", "Close and seal fully"},
+				"Glue the tabs away from the mouth", "Glue the bottom flap, this wide 6 mm", "Weight the seams until dry", "Slide the card in", "Glue the mouth's wall, its tab outside", "Close and seal fully"},
 			[]string{"2 × Set the guide, cut 241 mm", "Score at 257 mm", "Score at 244 mm", "Score at 96 mm", "Score at 83 mm", "Cut each corner once, to the panel", "Fold walls and flaps dry", "Glue the tabs away from the mouth", "Glue the bottom flap, this wide 6 mm", "Weight the seams until dry",
-				"Look every card over", "Slide the card in", "Glue the mouth's tabs inside the walls", "Close and seal fully", "2 × Stick stamps for 1.80 EUR", "2 × Write the address", "2 × Hand in at the counter"}},
+				"Look every card over", "Slide the card in", "Glue the mouth's wall, its tab outside", "Close and seal fully", "2 × Stick stamps for 1.80 EUR", "2 × Write the address", "2 × Hand in at the counter"}},
 		// 5 and 1/4 to spare and 1/2 of glue at both ends is 6 1/4 of the A7's 7 1/4: half of what is over off each end.
 		{"Kite card", 5, `"card":{"width":"5","height":"5","made":true},"blank":{"style":"cut-down","envelope":"us-a7"}`,
 			[]string{"Lay out paper, tools and envelopes", "Measure the thickest place 0.024 in", "Weigh the card 0.25 oz", "Lay flat, cut this off each end 1/2 in", "Try the card in it", "Glue both ends shut, this wide 1/2 in", "Weight the seams until dry", "Slide the card in", "Close and seal fully"},

@@ -23,8 +23,8 @@ func Read(j job.Job, cat *catalog.Catalog) (*Brief, error) {
 	b.Card, b.Base, b.Envelope = readCard(in, &on, j)
 	b.Card.Build, b.Card.Raised = build, len(build) > 0 || b.Layers.raised()
 	b.Stock = readStock(in, &on, j, sheet)
-	b.Base.of(b.Stock.OnHand)
 	b.Blank = readBlank(in, &on, j)
+	b.Base.of(b.Stock.OnHand, b.Blank)
 	b.Post = readPost(in, &on, j)
 	b.Post.Stamps = stamps
 	b.Extras = readExtras(in, j.Extras)

@@ -124,11 +124,11 @@ func (r stockReader) onHand(field string, s job.StockSpec) StockSheet {
 }
 
 // of is a base of the sheets on hand that it may be cut from, where its weight is not given and all of
-// these are one paper.
-func (b *Base) of(onHand []StockSheet) {
+// these are one paper. The sheet that the envelope is cut from is the envelope's.
+func (b *Base) of(onHand []StockSheet, envelope Blank) {
 	var of blank.Stock
 	for _, s := range onHand {
-		if b.Paper.Name != "" && s.Paper.Name != b.Paper.Name || s.Count == 0 {
+		if b.Paper.Name != "" && s.Paper.Name != b.Paper.Name || s.Count == 0 || envelope.Papered && s.Is(envelope.Paper) {
 			continue
 		}
 		if s.Stock == (blank.Stock{}) || of != (blank.Stock{}) && of != s.Stock {
