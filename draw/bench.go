@@ -16,6 +16,7 @@ type BenchSet struct {
 // BenchJob is the drawings of one job.
 type BenchJob struct {
 	Base     Drawing            `json:"base"`
+	Opened   *Drawing           `json:"opened,omitempty" doc:"a picture for every fold of the base, where there are several"`
 	Layers   Drawing            `json:"layers"`
 	Finished Drawing            `json:"finished"`
 	Envelope Drawing            `json:"envelope"`
@@ -47,7 +48,7 @@ func OfBench(b *pipeline.Bench) BenchSet {
 
 func benchJob(r *work.Result) BenchJob {
 	s := scene{r}
-	out := BenchJob{Base: s.base(), Layers: s.layers(), Finished: s.thicknessMap(), Envelope: s.start(), Extras: map[string]Drawing{}}
+	out := BenchJob{Base: s.base(), Opened: baseFolds(r), Layers: s.layers(), Finished: s.thicknessMap(), Envelope: s.start(), Extras: map[string]Drawing{}}
 	for i, d := range extras(r) {
 		out.Extras[r.Extras[i].ID] = d
 	}

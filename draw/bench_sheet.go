@@ -119,7 +119,7 @@ func (b BenchSet) Find(at document.Look) (Drawing, bool) {
 		return Drawing{}, false
 	}
 	j := b.Jobs[at.Job]
-	for of, d := range map[string]*Drawing{"base": &j.Base, "layers": &j.Layers, "finished": &j.Finished, "envelope": &j.Envelope, "blank": j.Blank, "folds": j.Folds, "gauge": j.Gauge, "post": j.Post} {
+	for of, d := range map[string]*Drawing{"base": &j.Base, "opened": j.Opened, "layers": &j.Layers, "finished": &j.Finished, "envelope": &j.Envelope, "blank": j.Blank, "folds": j.Folds, "gauge": j.Gauge, "post": j.Post} {
 		if of == at.Of && d != nil {
 			return *d, true
 		}

@@ -27,17 +27,31 @@ type face struct {
 	corners []folding.Vector
 }
 
-// folds is one picture for every fold of a blank, in their order, each from the same side:
-// what is behind is hidden. Nil where there is nothing to fold.
+// folds is one picture for every fold of a blank round its card; nil where there is nothing to fold.
 func folds(r *work.Result, m *work.Made) *Drawing {
 	if len(m.Flaps()) == 0 {
 		return nil
 	}
 	p := folding.Of(&m.Blank, r.Card.Thickness.MM())
+	return foldsOf("folds", &p, cardFaces(m, &p))
+}
+
+// baseFolds is one picture for every fold of a base; nil where there is one at most.
+func baseFolds(r *work.Result) *Drawing {
+	if len(r.Base.Scores) < 2 {
+		return nil
+	}
+	p := folding.OfBase(r.Base.Flat, r.Brief.Base.Caliper().MM())
+	return foldsOf("base folds", &p, nil)
+}
+
+// foldsOf is one picture for every fold of paper, in their order, each from the same side and with what
+// lies still on it: what is behind is hidden.
+func foldsOf(name string, p *folding.Paper, still []face) *Drawing {
 	pictures := make([][]face, p.Steps())
 	lo, hi := Point{math.Inf(1), math.Inf(1)}, Point{math.Inf(-1), math.Inf(-1)}
 	for s := range pictures {
-		pictures[s] = ordered(facesOf(m, &p, p.During(s, foldPart)))
+		pictures[s] = ordered(append(facesOf(p, p.During(s, foldPart)), still...))
 		for _, f := range pictures[s] {
 			for _, c := range f.corners {
 				lo = Point{min(lo[0], c.X), min(lo[1], c.Y)}
@@ -45,10 +59,10 @@ func folds(r *work.Result, m *work.Made) *Drawing {
 			}
 		}
 	}
-	d := blankDrawing("folds", 0, 0)
+	d := blankDrawing(name, 0, 0)
 	wide, high := (hi[0]-lo[0])*1.12, (hi[1]-lo[1])*1.12
 	for s, faces := range pictures {
-		x, y := float64(s%foldsBeside)*wide-lo[0], float64(s/foldsBeside)*high-lo[1]
+		x, y := float64(s%foldsBeside)*wide+wide*0.05-lo[0], float64(s/foldsBeside)*high+high*0.05-lo[1]
 		for _, f := range faces {
 			pts := make(shape.Polygon, len(f.corners))
 			for i, c := range f.corners {
@@ -56,7 +70,7 @@ func folds(r *work.Result, m *work.Made) *Drawing {
 			}
 			d.add(f.kind, outline(pts))
 		}
-		d.Labels = append(d.Labels, Label{At: Point{x + lo[0] + wide*0.06, y + lo[1] + high*0.06}, Text: strconv.Itoa(s + 1), Kind: "number"})
+		d.Labels = append(d.Labels, Label{At: Point{x + lo[0] + wide*0.03, y + lo[1] + high*0.03}, Text: strconv.Itoa(s + 1), Kind: "number"})
 	}
 	d.Hi = Point{wide * float64(min(len(pictures), foldsBeside)), high * float64((len(pictures)+foldsBeside-1)/foldsBeside)}
 	return &d
@@ -70,13 +84,13 @@ func looked(v folding.Vector) folding.Vector {
 	return folding.Vector{X: x, Y: y*cl - v.Z*sl, Z: y*sl + v.Z*cl}
 }
 
-// facesOf are all faces that are seen at a moment: of the panels one side each, and of the card.
-func facesOf(m *work.Made, p *folding.Paper, at folding.Moment) []face {
+// facesOf are the faces of paper that are seen at a moment, one of every panel.
+func facesOf(p *folding.Paper, at folding.Moment) []face {
 	var out []face
-	add := func(kind, back string, at folding.Place, s shape.Polygon, above float64) {
+	add := func(kind, back string, at folding.Place, s shape.Polygon) {
 		f := face{kind: kind}
 		for _, q := range s {
-			f.corners = append(f.corners, looked(at.Put(q, above)))
+			f.corners = append(f.corners, looked(at.Put(q, 0)))
 		}
 		if looked(at.Z).Z < 0 {
 			f.kind = back
@@ -85,26 +99,28 @@ func facesOf(m *work.Made, p *folding.Paper, at folding.Moment) []face {
 	}
 	places := p.At(at)
 	for i, c := range p.Panels {
-		add("fold-in", "fold-out", places[i], c.Shape, 0)
+		add("fold-in", "fold-out", places[i], c.Shape)
 		for _, piece := range p.Arc(i, at, places, arcPieces) {
-			add("round-in", "round-out", piece.Place, piece.Shape, 0)
+			add("round-in", "round-out", piece.Place, piece.Shape)
 		}
-	}
-	mid, w, h := m.Inside.Centroid(), m.Card.Width.MM()/2, m.Card.Height.MM()/2
-	lies := shape.Rect(mid.X-w, mid.Y-h, mid.X+w, mid.Y+h)
-	add("fold-card", "fold-card", places[0], lies, p.Caliper/2+p.Card)
-	// Of its sides the two towards whoever looks.
-	for _, edge := range [][2]shape.Point{{lies[2], lies[3]}, {lies[3], lies[0]}} {
-		f := face{kind: "fold-card"}
-		for _, q := range []struct {
-			at shape.Point
-			up float64
-		}{{edge[0], 0}, {edge[1], 0}, {edge[1], p.Card}, {edge[0], p.Card}} {
-			f.corners = append(f.corners, looked(places[0].Put(q.at, p.Caliper/2+q.up)))
-		}
-		out = append(out, f)
 	}
 	return out
+}
+
+// cardFaces are those of the card on the front: its own, and its two sides towards whoever looks.
+func cardFaces(m *work.Made, p *folding.Paper) []face {
+	mid, w, h := m.Inside.Centroid(), m.Card.Width.MM()/2, m.Card.Height.MM()/2
+	lies := shape.Rect(mid.X-w, mid.Y-h, mid.X+w, mid.Y+h)
+	foot, top := p.Caliper/2, p.Caliper/2+p.Card
+	of := func(from, to shape.Point, up ...float64) face {
+		at := folding.Still
+		return face{"fold-card", []folding.Vector{looked(at.Put(from, up[0])), looked(at.Put(to, up[1])), looked(at.Put(to, up[2])), looked(at.Put(from, up[3]))}}
+	}
+	over := face{kind: "fold-card"}
+	for _, q := range lies {
+		over.corners = append(over.corners, looked(folding.Still.Put(q, top)))
+	}
+	return []face{over, of(lies[2], lies[3], foot, foot, top, top), of(lies[3], lies[0], foot, foot, top, top)}
 }
 
 // ordered are faces with those behind first: of two that lie over each other on the page the

@@ -30,7 +30,7 @@ func TestWhatIsBehindIsHidden(t *testing.T) {
 			p := folding.Of(&m.Blank, r.Card.Thickness.MM())
 			for s := range p.Steps() {
 				pictures++
-				faces := ordered(facesOf(m, &p, p.During(s, foldPart)))
+				faces := ordered(append(facesOf(&p, p.During(s, foldPart)), cardFaces(m, &p)...))
 				for i := range 30 * 30 {
 					x, y := 8*float64(i%30)-120.3, 8*float64(i/30)-60.7
 					front, last, in := math.Inf(-1), 0.0, false

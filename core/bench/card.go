@@ -83,7 +83,11 @@ func (m cardMaker) base() {
 		m.add(op{Step: step, n: i, early: scoring, late: scoring})
 	}
 	if len(m.Base.Scores) > 0 {
-		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "fold"}, base).look(m.operator, PictureBase), early: folding, late: folding})
+		picture := PictureBase
+		if len(m.Base.Scores) > 1 {
+			picture = PictureOpened
+		}
+		m.add(op{Step: m.on(Fold, Bone, Saying{Name: "fold"}, base).look(m.operator, picture), early: folding, late: folding})
 	}
 }
 

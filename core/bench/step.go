@@ -117,6 +117,7 @@ type CutAt struct{ Lot, Layout, Number, Sheets int }
 const (
 	PictureSheet    Picture = "sheet"    // of a lot's layout
 	PictureBase     Picture = "base"     // the flat piece
+	PictureOpened   Picture = "opened"   // one for every fold of the base
 	PictureLayers   Picture = "layers"   // the stack
 	PictureFinished Picture = "finished" // what lies on the card
 	PictureBlank    Picture = "blank"    // flat, with its creases

@@ -34,7 +34,7 @@ type StepFigure struct {
 
 // Look is where a step is done: a drawing by its kind, and which of its lines are lit.
 type Look struct {
-	Of     string   `json:"of" enum:"sheet,base,layers,finished,blank,folds,extra,gauge,envelope,post"`
+	Of     string   `json:"of" enum:"sheet,base,opened,layers,finished,blank,folds,extra,gauge,envelope,post"`
 	Job    int      `json:"job" doc:"by its place, from nought"`
 	Lot    int      `json:"lot,omitempty" doc:"of a sheet"`
 	Layout int      `json:"layout,omitempty" doc:"of a sheet"`

@@ -40,7 +40,7 @@ type Panel struct {
 	Parent int           // the panel it hangs on; -1 for the front
 	Shape  shape.Polygon // on the blank, less what its scores' arcs take
 	Score  shape.Line    // where it folds on its parent, which lies to the right of it on the page
-	Turn   float64       // radians it is folded by when the envelope is closed
+	Turn   float64       // radians it is folded by when all is closed, below nothing away from the inside
 	Round  float64       // radius of the middle of the paper where it is folded
 	Level  int           // sheets below it; of a flap
 	Moved  float64       // how far over its parent it folds from where the blank has its score; below nothing further out
@@ -190,7 +190,7 @@ func (p *Paper) trim() {
 		if c.Parent < 0 {
 			continue
 		}
-		by := c.Turn * c.Round / 2
+		by := math.Abs(c.Turn) * c.Round / 2
 		c.Shape = beyond(c.Shape, c.Score, by)
 		on := &p.Panels[c.Parent]
 		on.Shape = beyond(on.Shape, back(c.Score), by)

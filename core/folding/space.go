@@ -26,8 +26,8 @@ func (a Vector) Cross(b Vector) Vector {
 // Place is where a panel is: what becomes of the blank's own directions and origin.
 type Place struct{ X, Y, Z, At Vector }
 
-// still is the place of what lies as it was drawn.
-var still = Place{X: Vector{X: 1}, Y: Vector{Y: 1}, Z: Vector{Z: 1}}
+// Still is the place of what lies as it was drawn.
+var Still = Place{X: Vector{X: 1}, Y: Vector{Y: 1}, Z: Vector{Z: 1}}
 
 // way is where a direction of the blank points.
 func (p Place) way(v Vector) Vector {
@@ -77,7 +77,7 @@ func (p *Paper) Closed() Moment { return p.During(len(p.steps), 1) }
 func (p *Paper) At(m Moment) []Place {
 	out := make([]Place, len(p.Panels))
 	for i, c := range p.Panels {
-		out[i] = still
+		out[i] = Still
 		if c.Parent >= 0 {
 			out[i] = c.bent(m[i]).on(out[c.Parent])
 		}
@@ -88,15 +88,15 @@ func (p *Paper) At(m Moment) []Place {
 // bent is where a panel is, seen from its parent, when it is folded so far.
 func (c *Panel) bent(angle float64) Place {
 	over, up := c.arc(angle, 1)
-	return c.tilted(angle, c.Turn*c.Round/2, over, up)
+	return c.tilted(angle, math.Abs(c.Turn)*c.Round/2, over, up)
 }
 
 // arc is where its score's arc has come to after a part of its length, from 0 to 1, out over
 // the score and up. It is as long as what it takes of the paper, whatever its angle: paper
 // does not stretch.
 func (c *Panel) arc(angle, part float64) (over, up float64) {
-	l := c.Turn * c.Round
-	if angle < 1e-9 {
+	l := math.Abs(c.Turn) * c.Round
+	if math.Abs(angle) < 1e-9 {
 		return (part - 0.5) * l, 0
 	}
 	sin, cos := math.Sincos(angle * part)
@@ -136,7 +136,7 @@ func (p *Paper) Arc(i int, m Moment, places []Place, pieces int) []Piece {
 	at := func(q shape.Point, d float64) shape.Point {
 		return shape.Point{X: q.X + d*out.X, Y: q.Y + d*out.Y}
 	}
-	wide := c.Turn * c.Round / float64(pieces)
+	wide := math.Abs(c.Turn) * c.Round / float64(pieces)
 	made := make([]Piece, pieces)
 	for k := range made {
 		from := (float64(k) - float64(pieces)/2) * wide

@@ -1059,6 +1059,8 @@ export interface components {
             folds?: components["schemas"]["Drawing"];
             gauge?: components["schemas"]["Drawing"];
             layers: components["schemas"]["Drawing"];
+            /** @description a picture for every fold of the base, where there are several */
+            opened?: components["schemas"]["Drawing"];
             post?: components["schemas"]["Drawing"];
         };
         BenchSet: {
@@ -2529,7 +2531,7 @@ export interface components {
              */
             lot?: number;
             /** @enum {string} */
-            of: "sheet" | "base" | "layers" | "finished" | "blank" | "folds" | "extra" | "gauge" | "envelope" | "post";
+            of: "sheet" | "base" | "opened" | "layers" | "finished" | "blank" | "folds" | "extra" | "gauge" | "envelope" | "post";
         };
         Makeable: {
             envelope?: string;
