@@ -169,7 +169,7 @@ func (w blankWriter) compare(of *document.Blank) document.Compare {
 		ok, runs := w.r.Early(m)
 		c.Trials = 100 * float64(ok) / float64(max(1, runs))
 		if c.Share = fmt.Sprintf("%d of %d", ok, runs); m.Trials.Certain() {
-			c.Share = "up to " + w.Length(m.Trials.Sure).Text + " off"
+			c.Share = "up to " + w.Length(m.Trials.Sure).Text
 		}
 	}
 	if m.Post == nil {
