@@ -87,30 +87,27 @@ func looked(v folding.Vector) folding.Vector {
 // facesOf are the faces of paper that are seen at a moment, one of every panel.
 func facesOf(p *folding.Paper, at folding.Moment) []face {
 	var out []face
-	add := func(kind, back string, at folding.Place, s shape.Polygon) {
-		f := face{kind: kind}
-		for _, q := range s {
-			f.corners = append(f.corners, looked(at.Put(q, 0)))
+	for _, part := range p.Parts(at, arcPieces) {
+		f := face{kind: "fold"}
+		if part.Arc {
+			f.kind = "round"
 		}
-		if looked(at.Z).Z < 0 {
-			f.kind = back
+		for _, q := range part.Shape {
+			f.corners = append(f.corners, looked(part.Place.Put(q, 0)))
+		}
+		if looked(part.Place.Z).Z < 0 {
+			f.kind += "-out"
+		} else {
+			f.kind += "-in"
 		}
 		out = append(out, f)
-	}
-	places := p.At(at)
-	for i, c := range p.Panels {
-		add("fold-in", "fold-out", places[i], c.Shape)
-		for _, piece := range p.Arc(i, at, places, arcPieces) {
-			add("round-in", "round-out", piece.Place, piece.Shape)
-		}
 	}
 	return out
 }
 
 // cardFaces are those of the card on the front: its own, and its two sides towards whoever looks.
 func cardFaces(m *work.Made, p *folding.Paper) []face {
-	mid, w, h := m.Inside.Centroid(), m.Card.Width.MM()/2, m.Card.Height.MM()/2
-	lies := shape.Rect(mid.X-w, mid.Y-h, mid.X+w, mid.Y+h)
+	lies := cardLies(&m.Blank)
 	foot, top := p.Caliper/2, p.Caliper/2+p.Card
 	of := func(from, to shape.Point, up ...float64) face {
 		at := folding.Still
@@ -124,7 +121,7 @@ func cardFaces(m *work.Made, p *folding.Paper) []face {
 }
 
 // ordered are faces with those behind first: of two that lie over each other on the page the
-// one all of which lies beyond the other's plane.
+// one that is further away in the middle of what they have in common.
 func ordered(faces []face) []face {
 	n := len(faces)
 	behind := make([][]int, n) // those that each has to come after
@@ -138,13 +135,13 @@ func ordered(faces []face) []face {
 			}
 		}
 	}
-	out, state := make([]face, 0, n), make([]int, n)
+	out, placed := make([]face, 0, n), make([]bool, n)
 	var put func(i int)
 	put = func(i int) {
-		if state[i] > 0 {
+		if placed[i] {
 			return // it is there, or two lie in each other: any order will do
 		}
-		state[i] = 1
+		placed[i] = true
 		for _, k := range behind[i] {
 			put(k)
 		}

@@ -18,12 +18,13 @@ type Space struct {
 
 // Plate is a flat part that keeps its shape while it moves.
 type Plate struct {
-	Of     string     `json:"of" enum:"paper,arc,glue,card" doc:"a panel, a narrow part of a rounded fold, glue on a panel, or the card inside"`
-	Points []Point    `json:"points" doc:"as it lies in its own place"`
-	Inner  []Point    `json:"inner,omitempty" doc:"the same less an edge, which is seen as a line"`
-	Thick  float64    `json:"thick" doc:"millimetres; of a card"`
-	at     seen       // where it is at a moment
-	mid    [2]float64 // of the blank, where its own place is
+	Of     string      `json:"of" enum:"paper,arc,glue,card" doc:"a panel, a narrow part of a rounded fold, glue on a panel, or the card inside"`
+	Points []Point     `json:"points" doc:"as it lies in its own place"`
+	Inner  []Point     `json:"inner,omitempty" doc:"the same less an edge, which is seen as a line"`
+	Thick  float64     `json:"thick" doc:"millimetres; of a card"`
+	part   int         // of the paper, that it moves with
+	up     float64     // millimetres above that
+	mid    shape.Point // of the blank, where its own place is
 }
 
 // SpaceMoment is where all plates are at a moment.
@@ -31,9 +32,6 @@ type SpaceMoment struct {
 	Text   string       `json:"text"`
 	Places [][7]float64 `json:"places" doc:"a plate each: how it is turned, as a quaternion x, y, z, w, then where it is"`
 }
-
-// seen finds the place of a plate among those of the panels.
-type seen func(p *folding.Paper, m folding.Moment, places []folding.Place) folding.Place
 
 // arcPieces are the flat parts a rounded fold is shown in; within a step there are so many moments.
 const (
@@ -50,8 +48,9 @@ func InSpace(r *work.Result) *Space {
 	m := r.Blanks[0]
 	p := folding.Of(&m.Blank, r.Card.Thickness.MM())
 	s := &Space{}
-	s.paper(&p)
-	s.glue(&m.Blank, &p)
+	parts := p.Parts(p.Flat(), arcPieces)
+	s.paper(parts)
+	s.glue(&m.Blank, &p, parts)
 	s.card(&m.Blank, &p)
 	s.moment(&p, p.Flat(), "Flat, the card on the front panel")
 	for step := range p.Steps() {
@@ -89,62 +88,54 @@ func said(p *folding.Paper, step int) (doing, done string) {
 }
 
 // paper adds the panels, and the arcs between them where they are wide enough to be seen.
-func (s *Space) paper(p *folding.Paper) {
-	for i, c := range p.Panels {
-		s.add(Plate{Of: "paper", at: func(_ *folding.Paper, _ folding.Moment, places []folding.Place) folding.Place { return places[i] }}, c.Shape)
-		flat := p.Flat()
-		for k, piece := range p.Arc(i, flat, p.At(flat), arcPieces) {
-			s.add(Plate{Of: "arc", at: func(p *folding.Paper, m folding.Moment, places []folding.Place) folding.Place {
-				return p.Arc(i, m, places, arcPieces)[k].Place
-			}}, piece.Shape)
+func (s *Space) paper(parts []folding.Part) {
+	for n, part := range parts {
+		of := "paper"
+		if part.Arc {
+			of = "arc"
 		}
+		s.add(Plate{Of: of, part: n}, part.Shape)
 	}
 }
 
 // glue adds every strip of glue on the inside of the panel it lies on.
-func (s *Space) glue(b *blank.Blank, p *folding.Paper) {
+func (s *Space) glue(b *blank.Blank, p *folding.Paper, parts []folding.Part) {
 	for k := range b.Pieces {
 		for _, strip := range b.Glue(&b.Pieces[k]) {
-			i := panelUnder(p, strip.Centroid())
-			s.add(Plate{Of: "glue", at: above(i, p.Caliper/2+0.05)}, strip)
+			s.add(Plate{Of: "glue", part: partUnder(parts, strip.Centroid()), up: p.Caliper/2 + 0.05}, strip)
 		}
 	}
 }
 
-// panelUnder is the panel a place of the blank is on; the front where it is on none.
-func panelUnder(p *folding.Paper, q shape.Point) int {
+// partUnder is the panel a place of the blank is on; the front where it is on none.
+func partUnder(parts []folding.Part, q shape.Point) int {
 	spot := shape.Rect(q.X-0.01, q.Y-0.01, q.X+0.01, q.Y+0.01)
-	for i := range p.Panels {
-		if p.Panels[i].Shape.Intersect(spot).Area() > 0 {
-			return i
+	for n, part := range parts {
+		if !part.Arc && part.Shape.Intersect(spot).Area() > 0 {
+			return n
 		}
 	}
 	return 0
 }
 
-// above is the place of what lies so far above a panel.
-func above(panel int, by float64) seen {
-	return func(_ *folding.Paper, _ folding.Moment, places []folding.Place) folding.Place {
-		out := places[panel]
-		out.At = out.Put(shape.Point{}, by)
-		return out
-	}
-}
-
 // card adds the card, in the middle of the front.
 func (s *Space) card(b *blank.Blank, p *folding.Paper) {
+	s.add(Plate{Of: "card", Thick: p.Card, up: p.Caliper / 2}, cardLies(b))
+}
+
+// cardLies is where a blank's card lies on its front.
+func cardLies(b *blank.Blank) shape.Polygon {
 	mid, w, h := b.Inside.Centroid(), b.Card.Width.MM()/2, b.Card.Height.MM()/2
-	s.add(Plate{Of: "card", Thick: p.Card, at: above(0, p.Caliper/2)}, shape.Rect(mid.X-w, mid.Y-h, mid.X+w, mid.Y+h))
+	return shape.Rect(mid.X-w, mid.Y-h, mid.X+w, mid.Y+h)
 }
 
 // add adds a plate whose own place is the middle of its shape, so that moments between two can
 // be shown by turning it there.
 func (s *Space) add(q Plate, on shape.Polygon) {
-	mid := on.Centroid()
-	q.mid = [2]float64{mid.X, mid.Y}
-	q.Points = ownPlace(on, mid)
+	q.mid = on.Centroid()
+	q.Points = ownPlace(on, q.mid)
 	if q.Of == "paper" || q.Of == "card" {
-		q.Inner = ownPlace(on.Inset(edgeLine), mid)
+		q.Inner = ownPlace(on.Inset(edgeLine), q.mid)
 	}
 	s.Plates = append(s.Plates, q)
 }
@@ -161,13 +152,12 @@ func ownPlace(on shape.Polygon, mid shape.Point) []Point {
 }
 
 func (s *Space) moment(p *folding.Paper, m folding.Moment, text string) {
-	places := p.At(m)
+	parts := p.Parts(m, arcPieces)
 	middle := p.Panels[0].Shape.Centroid()
 	out := SpaceMoment{Text: text, Places: make([][7]float64, len(s.Plates))}
 	for i, q := range s.Plates {
-		at := q.at(p, m, places)
-		v := at.Put(shape.Point{X: q.mid[0], Y: q.mid[1]}, 0)
-		turn := quaternion(at)
+		at := parts[q.part].Place
+		v, turn := at.Put(q.mid, q.up), quaternion(at)
 		out.Places[i] = [7]float64{turn[0], turn[1], turn[2], turn[3], rounded(v.X - middle.X), rounded(middle.Y - v.Y), rounded(v.Z)}
 	}
 	s.Moments = append(s.Moments, out)

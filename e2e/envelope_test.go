@@ -8,7 +8,7 @@ import (
 )
 
 // newCard starts a job from a finished card and goes to its envelope.
-func newCard(t *testing.T, title, width, height, thickness string) *screen {
+func newCard(t testing.TB, title, width, height, thickness string) *screen {
 	t.Helper()
 	s := open(t)
 	s.click("new-job")

@@ -3,7 +3,6 @@ package e2e
 import (
 	"bytes"
 	"testing"
-	"time"
 
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/proto"
@@ -62,18 +61,26 @@ func TestABoxIsFoldedInSpace(t *testing.T) {
 	}
 	// What the steps say is what the picture does: the mouth's tab goes outside.
 	s.reads("steps", "That wall's own tab goes on the outside of the wall it meets")
+}
 
-	// Sixty steps of the slider, each drawn before the next.
-	start := time.Now()
-	s.page.MustEval(`async () => {
-		const slider = document.querySelector('[data-testid="fold-slider"]')
-		for (let i = 0; i < 60; i++) {
-			slider.value = String(i % Number(slider.max))
-			slider.dispatchEvent(new Event('input', { bubbles: true }))
-			await new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn)))
-		}
-	}`)
-	t.Logf("60 steps of the slider: %d ms", time.Since(start).Milliseconds())
+// BenchmarkFoldSlider is sixty steps of the slider of a box in space, each drawn before the next.
+func BenchmarkFoldSlider(b *testing.B) {
+	s := newCard(b, "Raised harbour map", "4", "6", "1/2")
+	s.toEnvelope()
+	s.click("school-box-straight")
+	s.lively()
+	s.click("pick-fold")
+	s.inSpace(nil)
+	for b.Loop() {
+		s.page.MustEval(`async () => {
+			const slider = document.querySelector('[data-testid="fold-slider"]')
+			for (let i = 0; i < 60; i++) {
+				slider.value = String(i % Number(slider.max))
+				slider.dispatchEvent(new Event('input', { bubbles: true }))
+				await new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn)))
+			}
+		}`)
+	}
 }
 
 // Where the browser cannot draw in space the envelope folds flat.

@@ -88,10 +88,10 @@ func (r Request) boxed(deep measure.Length) (sheet, error) {
 // raise moves every flap out by the height of a wall and puts the wall between
 // it and the body, with a tab to glue at the wall's clockwise end: each corner
 // is cut once, all in the same turning direction.
-func (b *sheet) raise(wall measure.Length, paper shape.Polygon, taper measure.Length) {
+func (b *sheet) raise(wall measure.Length, paper shape.Polygon) {
 	d := wall.MM()
 	b.Depth, b.Paper = wall, paper
-	sliver := min(taper.MM(), d/4)
+	sliver := min(b.Taper.MM(), d/4)
 	var corners []Waste
 	for i := range b.Piece.Flaps {
 		f := &b.Piece.Flaps[i]

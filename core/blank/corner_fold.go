@@ -162,7 +162,7 @@ func (q square) cut(side measure.Length) (sheet, error) {
 		{Under: "left", Over: "top", Want: q.Seam, Closing: true}, {Under: "right", Over: "top", Want: q.Seam, Closing: true},
 	}
 	if q.wall > 0 {
-		b.raise(q.wall, diamond(side.MM()/math.Sqrt2), q.taper())
+		b.raise(q.wall, diamond(side.MM()/math.Sqrt2))
 	}
 	b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	b.score(q.Jig)

@@ -48,7 +48,7 @@ func Liner(b Blank, r measure.Ruler) (e Extra, ok bool) {
 	inset, gum := usual(r, linerInsetInch, linerInsetMetric), usual(r, linerGumInch, linerGumMetric)
 	whole := b.Inside
 	var folds []shape.Line
-	if f, ok := b.closingFlap(); ok {
+	if f, ok := b.ClosingFlap(); ok {
 		whole = append(append(shape.Polygon{}, f.Shape...), b.Inside...).Hull()
 		folds = []shape.Line{f.Base}
 		if len(f.Wall) > 0 {
@@ -101,8 +101,8 @@ func sticksOut(piece shape.Polygon, panels []shape.Polygon) bool {
 	return off > 1e-2
 }
 
-// closingFlap is the flap the sender seals.
-func (b *Blank) closingFlap() (Flap, bool) {
+// ClosingFlap is the flap the sender seals; ok is false where none is.
+func (b *Blank) ClosingFlap() (f Flap, ok bool) {
 	for _, s := range b.Seams {
 		for _, f := range b.Flaps() {
 			if s.Closing && f.Name == s.Over {

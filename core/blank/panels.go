@@ -46,15 +46,21 @@ func (f Flap) Axis() shape.Line {
 // Folded is where a flap's fold puts it.
 func (f Flap) Folded() shape.Polygon { return f.Shape.Mirror(f.Axis()) }
 
+// Lying are all flaps where their folds put them, in the order they fold.
+func (b *Blank) Lying() []shape.Polygon {
+	flaps := b.Flaps()
+	out := make([]shape.Polygon, len(flaps))
+	for i, f := range flaps {
+		out[i] = f.Folded()
+	}
+	return out
+}
+
 // Layers are the most sheets at one place of the folded blank, the body included.
 func (b *Blank) Layers() int {
-	flaps := b.Flaps()
-	if len(flaps) == 0 {
+	lying := b.Lying()
+	if len(lying) == 0 {
 		return 2
-	}
-	lying := make([]shape.Polygon, len(flaps))
-	for i, f := range flaps {
-		lying[i] = f.Folded()
 	}
 	most, _ := shape.Lie(lying)
 	return 1 + most

@@ -69,7 +69,6 @@ func (q rectangle) fold() (sheet, error) {
 	q.left = up(q.Options.length("side_flap", max(side, q.Seam+q.taper())))
 	gap = up(q.Options.length("thumb_gap", gap))
 	q.back = room.Height - gap
-	least := min(gap+closingOverlap, room.Height)
 	q.top = up(q.Options.length("top_flap", cmp.Or(q.Top, min(gap+usual(q.Ruler, 3*measure.Inch/2, 38*measure.Millimetre), room.Height))))
 	switch {
 	case q.back <= 0:
@@ -79,7 +78,7 @@ func (q rectangle) fold() (sheet, error) {
 	}
 	b := sheet{Blank: Blank{Card: lying}}
 	if _, given := q.Options.Lengths["top_flap"]; !given {
-		b.LeastTop = up(least)
+		b.LeastTop = up(min(gap+closingOverlap, room.Height))
 	}
 	b.Width, b.Cavity.Width, q.right, b.Far.Across = q.span(q.left, room.Width, q.left)
 	b.Height, b.Cavity.Height, q.top, b.Far.Along = q.span(q.back, room.Height, q.top)
@@ -130,7 +129,7 @@ func (b *sheet) lay(q rectangle) {
 		{Under: "back", Over: "top", Want: closingOverlap, Closing: true}, {Under: "left", Over: "right", Apart: true},
 	}
 	if d := q.wall.MM(); d > 0 {
-		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d), q.taper())
+		b.raise(q.wall, shape.Rect(-d, -d, width+d, height+d))
 	}
 	b.Outline = outline(b.Piece.Flaps[3], b.Piece.Flaps[1], b.Piece.Flaps[2], b.Piece.Flaps[0])
 	b.score(0)

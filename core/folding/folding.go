@@ -76,14 +76,7 @@ func Of(b *blank.Blank, thickness float64) Paper {
 
 // Levels are how many sheets lie below each flap where most do, the front among them, in the
 // order they fold.
-func Levels(b *blank.Blank) []int {
-	flaps := b.Flaps()
-	lying := make([]shape.Polygon, len(flaps))
-	for i, f := range flaps {
-		lying[i] = f.Folded()
-	}
-	return LevelsOf(lying)
-}
+func Levels(b *blank.Blank) []int { return LevelsOf(b.Lying()) }
 
 // LevelsOf is Levels of flaps as they lie folded.
 func LevelsOf(lying []shape.Polygon) []int {

@@ -146,3 +146,24 @@ func (p *Paper) Arc(i int, m Moment, places []Place, pieces int) []Piece {
 	}
 	return made
 }
+
+// Part is a panel, or a piece of the arc at its score.
+type Part struct {
+	Panel int
+	Arc   bool
+	Piece
+}
+
+// Parts are all panels, each with the pieces of its arc after it, where they are at a moment;
+// in the same order always.
+func (p *Paper) Parts(m Moment, pieces int) []Part {
+	places := p.At(m)
+	var out []Part
+	for i, c := range p.Panels {
+		out = append(out, Part{i, false, Piece{c.Shape, places[i]}})
+		for _, arc := range p.Arc(i, m, places, pieces) {
+			out = append(out, Part{i, true, arc})
+		}
+	}
+	return out
+}

@@ -27,8 +27,8 @@ func (w *answerList) cavityWorking() []string {
 // roomText says what room was given or taken for the post, and what the usual would come to;
 // and what was taken off the top flap for the sheet.
 func roomText(w say.Say, r *work.Result, m *work.Made) (out []string) {
-	if m.Top > 0 {
-		out = append(out, fmt.Sprintf("Its top flap is %s, not the usual %s, so that it comes out of %s.", w.Text(m.Flap("top").Depth), w.Text(m.UsualTop), m.Paper.Sheet.Name))
+	if closing, ok := m.ClosingFlap(); ok && m.Top > 0 {
+		out = append(out, fmt.Sprintf("Its top flap is %s, not the usual %s, so that it comes out of %s.", w.Text(closing.Depth), w.Text(m.UsualTop), m.Paper.Sheet.Name))
 	}
 	room := m.Room
 	if room == nil {

@@ -1,10 +1,8 @@
 package proof
 
 import (
-	"flag"
 	"fmt"
 	"maps"
-	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -12,11 +10,8 @@ import (
 	"yellow-parcel/core/blank"
 	"yellow-parcel/core/card"
 	"yellow-parcel/core/measure"
+	"yellow-parcel/recorded"
 )
-
-var rewrite = flag.Bool("rewrite", false, "write what comes of folding anew")
-
-const cameFile = "testdata/came.txt"
 
 // spoilt are a blank as it is, and with one thing about it wrong.
 func spoilt(b blank.Blank) map[string]blank.Blank {
@@ -57,21 +52,7 @@ func TestFoldingAndShakingComeToWhatTheyDid(t *testing.T) {
 			}
 		}
 	}
-	if *rewrite {
-		if err := os.WriteFile(cameFile, []byte(b.String()), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	kept, err := os.ReadFile(cameFile)
-	if err != nil {
-		t.Fatal(err)
-	}
-	was, is := strings.Split(string(kept), "\n"), strings.Split(b.String(), "\n")
-	for i := range is {
-		if i >= len(was) || was[i] != is[i] {
-			t.Fatalf("line %d:\n was %s\n is  %s\nif it is meant, run make golden and read the difference", i+1, append(was, make([]string, i+1)...)[i], is[i])
-		}
-	}
+	recorded.Same(t, "testdata/came.txt", b.String())
 }
 
 func came(to *strings.Builder, what string, b blank.Blank, thick measure.Length) {

@@ -1,19 +1,14 @@
 package trim
 
 import (
-	"flag"
 	"fmt"
 	"math/rand"
-	"os"
 	"strings"
 	"testing"
 
 	"yellow-parcel/core/measure"
+	"yellow-parcel/recorded"
 )
-
-var rewrite = flag.Bool("rewrite", false, "write the plans anew")
-
-const plansFile = "testdata/plans.txt"
 
 // line is a plan in a line: its sheets, its figures, each layout with its cuts, and the steps.
 func (p *CutPlan) line() string {
@@ -35,9 +30,9 @@ func (p *CutPlan) line() string {
 	return b.String()
 }
 
-// recorded are seeded problems of every sort: few kinds and many, few sheets on hand, prices, a trimmer
+// problems are seeded problems of every sort: few kinds and many, few sheets on hand, prices, a trimmer
 // with a short reach, minutes that cost, piles, and what cannot be cut.
-func recorded() []Problem {
+func problems() []Problem {
 	var out []Problem
 	for seed := range 36 {
 		rng := rand.New(rand.NewSource(int64(seed)))
@@ -68,7 +63,7 @@ func recorded() []Problem {
 // What comes of each problem is what it came to; where a change is meant, the difference is its review.
 func TestPlansComeToWhatTheyDid(t *testing.T) {
 	var b strings.Builder
-	for i, p := range recorded() {
+	for i, p := range problems() {
 		made, err := Choose(p)
 		if err != nil {
 			fmt.Fprintf(&b, "%d: %v\n", i, err)
@@ -79,21 +74,7 @@ func TestPlansComeToWhatTheyDid(t *testing.T) {
 			fmt.Fprintf(&b, "  %s\n", q.line())
 		}
 	}
-	if *rewrite {
-		if err := os.WriteFile(plansFile, []byte(b.String()), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	kept, err := os.ReadFile(plansFile)
-	if err != nil {
-		t.Fatal(err)
-	}
-	was, is := strings.Split(string(kept), "\n"), strings.Split(b.String(), "\n")
-	for i := range is {
-		if i >= len(was) || was[i] != is[i] {
-			t.Fatalf("line %d:\n was %s\n is  %s\nif it is meant, run make golden and read the difference", i+1, append(was, make([]string, i+1)...)[i], is[i])
-		}
-	}
+	recorded.Same(t, "testdata/plans.txt", b.String())
 }
 
 // A piece lies in a sheet where it does in one way alone.

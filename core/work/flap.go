@@ -10,7 +10,8 @@ func (r *maker) shorter(c Candidate, m *Made) *Made {
 	if m.LeastTop == 0 || takes(m) {
 		return m
 	}
-	usual, step := m.Flap("top").Depth, r.Brief.Ruler.Step
+	closing, _ := m.ClosingFlap()
+	usual, step := closing.Depth, r.Brief.Ruler.Step
 	for top := m.LeastTop + (usual-m.LeastTop)/step*step; top >= m.LeastTop; top -= step {
 		out, err := r.with(c, m.more(), top)
 		if err == nil && out.Proof.OK && takes(out) {
